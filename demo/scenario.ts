@@ -1,0 +1,202 @@
+import type { Answer, Answers } from '../src/lib/core/field';
+import type { Duty, Field, Plan } from '../src/lib/core/packet';
+import { isRefusal } from '../src/lib/core/refusal';
+import { addAccount, type Account } from '../src/lib/server/accounts';
+import { setClock } from '../src/lib/server/clock';
+import type { House } from '../src/lib/server/house';
+import { JobRunner } from '../src/lib/server/jobs';
+import { setRefusedAddresses } from '../src/lib/server/mail/mailbox';
+import { packetState } from '../src/lib/server/packets/act';
+import { newDraft, saveDraft, sendPlan } from '../src/lib/server/packets/drafts';
+import { withdraw } from '../src/lib/server/packets/office';
+import { decline, finish, openAndConsent, type Given } from '../src/lib/server/packets/signing';
+import { addPaper } from '../src/lib/server/papers';
+import { setOrganisation } from '../src/lib/server/settings';
+import * as documents from './documents';
+import type { Letter } from './letter';
+import { CASES, type Case, type CaseKind } from './cases';
+
+const DAY = 86_400_000;
+export const PASSWORD = 'brindlevale-demo';
+const FROM = { address: '203.0.113.24', device: 'Mozilla/5.0 (demo)' };
+
+interface Role {
+	id: string;
+	name: string;
+	email: string;
+	duty: Duty;
+}
+
+/** Who takes part in a kind of document and which places are whose. */
+function rolesOf(kind: CaseKind, one: Case): { stops: Role[][]; places: Record<string, [string, Field['kind'], string][]> } {
+	const guest = { id: 'guest', name: one.person, email: one.email, duty: 'signs' as Duty };
+	const other = (id: string, name: string, email: string, duty: Duty = 'signs') => ({ id, name, email, duty });
+	const tamsin = other('tamsin', 'Tamsin Okoro', 'tamsin@brindlevale.example');
+	const ruben = other('ruben', 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'gets a copy');
+	const block = (key: string): [string, Field['kind'], string][] => [
+		[`${key}.signature`, 'signature', 'Signature'],
+		[`${key}.name`, 'name', 'Name in full'],
+		[`${key}.date`, 'signing-date', 'Date']
+	];
+	switch (kind) {
+		case 'engagement':
+			return {
+				stops: [[other('ingrid', 'Ingrid Halloran', 'ingrid@brindlevale.example', 'approves')], [guest], [tamsin], [ruben]],
+				places: { guest: [['musician.initials', 'initials', 'Initials'], ['musician.note', 'text', 'Anything we should know'], ...block('musician')], tamsin: block('orchestra') }
+			};
+		case 'loan':
+			return {
+				stops: [[guest], [other('lender', 'Hester Quill', 'h.quill@post.example')], [ruben]],
+				places: { guest: [['borrower.initials', 'initials', 'Initials'], ['borrower.address', 'text', 'Where it will be kept'], ['borrower.phone', 'text', 'Telephone'], ...block('borrower')], lender: block('lender') }
+			};
+		case 'consent':
+			return {
+				stops: [[guest], [other('guardian', `${one.person.split(' ')[1]} family`, `guardian.${one.email}`)], [other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]],
+				places: { guest: block('player'), guardian: [['guardian.health', 'text', 'Medicines and allergies'], ['guardian.phone', 'text', 'Telephone in an emergency'], ...block('guardian')] }
+			};
+		case 'handbook':
+			return { stops: [[guest]], places: { guest: block('steward') } };
+		case 'hall':
+			return { stops: [[guest], [tamsin], [ruben]], places: { guest: block('keeper'), tamsin: block('orchestra') } };
+		case 'release':
+			return { stops: [[guest], [other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]], places: { guest: block('musician') } };
+		case 'rota':
+			return {
+				stops: [[guest, other('second', 'Bram Oyelaran', 'b.oyelaran@post.example')]],
+				places: { guest: [['first.service', 'text', 'Service given'], ...block('first')], second: [['second.service', 'text', 'Service taken'], ...block('second')] }
+			};
+		case 'claim':
+			return {
+				stops: [[guest], [other('leader', 'Lucia Marchetti', 'l.marchetti@post.example')], [{ ...ruben, duty: 'approves' }]],
+				places: { guest: [['claimant.what', 'text', 'For what'], ['claimant.sum', 'text', 'In all'], ...block('claimant')], leader: block('leader') }
+			};
+	}
+}
+
+function letterOf(one: Case): Promise<Letter> {
+	switch (one.kind) {
+		case 'engagement':
+			return documents.engagement(one.person, one.detail, one.about, 'GBP 185.00');
+		case 'loan':
+			return documents.loan(one.detail, 'EUR 24,500.00');
+		case 'consent':
+			return documents.youthConsent(one.person);
+		case 'handbook':
+			return documents.handbookReceipt();
+		case 'hall':
+			return documents.hallHire(one.detail, 'GBP 340.00');
+		case 'release':
+			return documents.recordingRelease(one.detail);
+		case 'rota':
+			return documents.rotaSwap();
+		case 'claim':
+			return documents.expenseClaim();
+	}
+}
+
+/** The plan of a case, with its document taken in. */
+export async function planOf(house: House, one: Case): Promise<Plan> {
+	const letter = await letterOf(one);
+	const paper = await addPaper(house, `${one.title.split(',')[0]}.pdf`, letter.bytes);
+	if (isRefusal(paper)) throw new Error(paper.say);
+	const { stops, places } = rolesOf(one.kind, one);
+	const fields = Object.entries(places).flatMap(([person, list]) =>
+		list.map(([place, kind, label], i): Field => {
+			const at = letter.places[place]!;
+			return { id: `${person}-${i}`, kind, person, paper: 'paper', page: at.page, rect: at.rect, label, key: place.replace('.', '_'), required: kind !== 'text', settings: {} };
+		})
+	);
+	return {
+		title: one.title,
+		message: one.message ?? '',
+		days: one.days ?? 21,
+		papers: [{ id: 'paper', name: paper.name, digest: paper.digest, pages: paper.pages }],
+		people: stops.flat(),
+		stops: stops.map((people, i) => ({ id: `s${i}`, people: people.map((p) => p.id) })),
+		fields
+	};
+}
+
+function answersFor(plan: Plan, person: Role | { id: string; name: string }, n: number): Answers {
+	const hands = ['caveat', 'marck', 'literata'] as const;
+	const texts = ['I can bring a second bow.', 'None.', 'Third floor, no lift.', '+44 7700 900321', 'Two nights in Oldmere', 'GBP 148.20'];
+	return Object.fromEntries(
+		plan.fields
+			.filter((f) => f.person === person.id && f.kind !== 'signing-date')
+			.map((f, i): [string, Answer] => {
+				if (f.kind === 'signature') return [f.id, { way: 'typed', text: person.name, hand: hands[n % 3]! }];
+				if (f.kind === 'initials') return [f.id, { way: 'typed', text: person.name.split(' ').map((w) => w[0]).join(''), hand: hands[n % 3]! }];
+				if (f.kind === 'name') return [f.id, { text: person.name }];
+				return [f.id, { text: f.label.includes('elephone') ? '+44 7700 900321' : texts[(n + i) % texts.length]! }];
+			})
+	);
+}
+
+/** The office's people, the settings, every case of the year, and a few drafts. */
+export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ packets: number; drafts: number }> {
+	const at = (days: number) => setClock(house, days * DAY);
+	at(-370);
+	setOrganisation(house.db, { name: 'Brindlevale Touring Orchestra', colour: '#14525c', logo: '', zone: 'Europe/London' });
+	const odile = await account(house, 'Odile Farrow', 'odile@brindlevale.example', 'owner');
+	const tamsin = await account(house, 'Tamsin Okoro', 'tamsin@brindlevale.example', 'preparer');
+	await account(house, 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'viewer');
+	setRefusedAddresses(house, ['m.lindqvst@post.example']);
+	const runner = new JobRunner(house);
+	// oldest first, so that the log of events stands in the order of time
+	for (const [n, one] of [...cases].sort((a, b) => b.ago - a.ago).entries()) {
+		await live(house, runner, n % 5 === 3 ? tamsin : odile, one, n, at);
+	}
+	at(0);
+	await runner.drain();
+	const drafts = cases === CASES ? await makeDrafts(house, odile) : 0;
+	return { packets: cases.length, drafts };
+}
+
+async function live(house: House, runner: JobRunner, sender: Account, one: Case, n: number, at: (days: number) => void): Promise<void> {
+	at(-one.ago);
+	const plan = await planOf(house, one);
+	const sent = sendPlan(house, sender, plan);
+	if (isRefusal(sent)) throw new Error(`${one.title}: ${sent.say}`);
+	await runner.drain();
+	let day = -one.ago;
+	for (const step of one.steps) {
+		day = Math.min(0, day + step.after);
+		at(day);
+		const packet = packetState(house.db, sent.packet);
+		if (packet.status !== 'out') break;
+		const stop = plan.stops[packet.stop]!;
+		const id = stop.people.find((p) => packet.people[p]!.is !== 'done')!;
+		const visitor = { packet, person: plan.people.find((p) => p.id === id)! };
+		if (step.does === 'withdraw') withdraw(house, sender, sent.packet, step.why ?? 'No longer needed.');
+		else {
+			openAndConsent(house, visitor, FROM);
+			if (step.does === 'decline') decline(house, visitor, step.why ?? 'I am not free on these days.', FROM);
+			if (step.does === 'finish') {
+				const done = finish(house, visitor, answersFor(plan, visitor.person, n) as Given, FROM);
+				if (isRefusal(done)) throw new Error(`${one.title}: ${done.say}`);
+			}
+		}
+		await runner.drain();
+	}
+	// those whose time ran out in the past have ended then, not today
+	if (one.expires) {
+		at(Math.min(0, -one.ago + (one.days ?? 21) + 1));
+		await runner.drain();
+	}
+}
+
+async function makeDrafts(house: House, odile: Account): Promise<number> {
+	const bass = await planOf(house, { kind: 'engagement', title: 'Guest engagement, double bass', person: '', email: '', detail: 'double bass', about: 'the winter tour', ago: 0, steps: [] });
+	const draft = newDraft(house, odile);
+	saveDraft(house, draft.id, 1, bass);
+	const loan = await planOf(house, { kind: 'loan', title: 'Instrument loan, viola no. 3', person: 'Noor van Dalen', email: 'n.vandalen@post.example', detail: 'Viola no. 3', about: '', ago: 0, steps: [] });
+	const second = newDraft(house, odile);
+	saveDraft(house, second.id, 1, loan);
+	return 2;
+}
+
+async function account(house: House, name: string, email: string, level: Account['level']): Promise<Account> {
+	const made = await addAccount(house, { name, email, level, password: PASSWORD });
+	if (isRefusal(made)) throw new Error(made.say);
+	return made;
+}

@@ -1,0 +1,177 @@
+#!/usr/bin/env node
+// The front door of every command. Plain JavaScript without packages, since it installs them.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+
+process.chdir(path.resolve(import.meta.dirname, '..'));
+const [command, ...args] = process.argv.slice(2);
+const bin = (name) => path.resolve('node_modules/.bin', name);
+
+/** Runs to the end; ends this process with its status when it fails. */
+export function must(file, list, env = {}) {
+	const { status, error } = spawnSync(file, list, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+	if (error || status !== 0) {
+		console.error(`${path.basename(file)} ${list.join(' ')} failed.`);
+		process.exit(status || 1);
+	}
+}
+
+/** Packages as the lock file names them; again only when it has changed. */
+function ensurePackages() {
+	const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
+	const stamp = 'node_modules/.pellum-lock';
+	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+	console.error('Installing packages; better-sqlite3 is compiled on the way, which takes a minute or two …');
+	must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+	writeFileSync(stamp, lock);
+}
+
+/** Debian packages that tests and pictures need, by the program each brings. */
+function ensurePrograms(wanted) {
+	const missing = Object.entries(wanted).filter(([program]) => spawnSync('which', [program]).status !== 0).map(([, name]) => name);
+	if (missing.length === 0) return;
+	console.error(`Installing ${missing.join(', ')} …`);
+	const sudo = process.getuid() === 0 ? [] : ['sudo'];
+	const apt = (...list) => must('/usr/bin/env', [...sudo, 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...list]);
+	apt('-qq', 'update');
+	apt('-qq', 'install', '-y', '--no-install-recommends', ...missing);
+}
+const BROWSER = { chromium: 'chromium' };
+const JUDGES = { pdfsig: 'poppler-utils', qpdf: 'qpdf', certutil: 'libnss3-tools', openssl: 'openssl' };
+
+/** A digest of names, sizes and times of all that goes into the build. */
+function sourceState() {
+	const hash = createHash('sha256');
+	const walk = (place) => {
+		if (!existsSync(place)) return;
+		const stat = statSync(place);
+		if (stat.isDirectory()) for (const name of readdirSync(place).sort()) walk(path.join(place, name));
+		else if (!place.endsWith('.test.ts')) hash.update(`${place} ${stat.size} ${stat.mtimeMs}\n`);
+	};
+	['src', 'static/pellum.svg', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'vite.press.config.ts'].forEach(walk);
+	return hash.digest('hex');
+}
+
+function ensurePdfjs() {
+	for (const part of ['cmaps', 'standard_fonts', 'wasm'])
+		cpSync(`node_modules/pdfjs-dist/${part}`, `static/pdfjs/${part}`, { recursive: true });
+}
+
+function buildPress() {
+	must(bin('vite'), ['build', '--config', 'vite.press.config.ts', '--logLevel', 'warn']);
+}
+
+/** The built server; again only when the source has changed. */
+function ensureBuild() {
+	const state = sourceState();
+	const stamp = 'dist/.source';
+	if (existsSync('build/index.js') && existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return;
+	console.error('Building …');
+	ensurePdfjs();
+	must(bin('vite'), ['build', '--logLevel', 'error']);
+	buildPress();
+	writeFileSync(stamp, state);
+}
+
+/** Runs a TypeScript file of ours with these arguments; its status is ours. */
+function script(file, list, env = {}) {
+	const { status } = spawnSync(process.execPath, ['--import', 'tsx', file, ...list], { stdio: 'inherit', env: { ...process.env, ...env } });
+	process.exitCode = status ?? 1;
+	return process.exitCode;
+}
+
+function demoEnv() {
+	const port = process.env.PORT ?? '5180';
+	return { PORT: port, PELLUM_DEMO: '1', PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/demo'), ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}` };
+}
+
+/** Makes the demo's data beside its place and moves it there when it is whole. */
+function ensureDemo(env, fresh) {
+	const folder = env.PELLUM_DATA;
+	if (fresh) rmSync(folder, { recursive: true, force: true });
+	if (existsSync(path.join(folder, 'pellum.db'))) return;
+	const making = `${folder}.making`;
+	rmSync(making, { recursive: true, force: true });
+	console.error('Making the demo data …');
+	if (script('demo/seed.ts', [], { ...env, PELLUM_DATA: making }) !== 0) process.exit(1);
+	mkdirSync(path.dirname(folder), { recursive: true });
+	rmSync(folder, { recursive: true, force: true });
+	renameSync(making, folder);
+}
+
+function serve(env) {
+	const child = spawn(process.execPath, ['build/index.js'], {
+		stdio: 'inherit',
+		env: { HOST: '127.0.0.1', BODY_SIZE_LIMIT: '60M', SHUTDOWN_TIMEOUT: '2', ...process.env, ...env }
+	});
+	for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+	child.on('exit', (code) => process.exit(code ?? 0));
+}
+
+const folder = () => path.resolve(process.env.PELLUM_DATA ?? (existsSync('data/pellum/pellum.db') ? 'data/pellum' : 'data/demo'));
+
+switch (command) {
+	case 'demo': {
+		ensurePackages();
+		ensureBuild();
+		const env = demoEnv();
+		ensureDemo(env, args.includes('--fresh'));
+		console.log(`Pellum, demo: ${env.ORIGIN}\nSign in as odile@brindlevale.example with brindlevale-demo`);
+		serve(env);
+		break;
+	}
+	case 'start': {
+		ensurePackages();
+		ensureBuild();
+		const port = process.env.PORT ?? '5180';
+		const env = { PORT: port, PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/pellum'), ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}` };
+		console.log(`Pellum: ${env.ORIGIN}`);
+		serve(env);
+		break;
+	}
+	case 'dev': {
+		ensurePackages();
+		ensurePdfjs();
+		must(bin('svelte-kit'), ['sync']);
+		buildPress();
+		const env = demoEnv();
+		ensureDemo(env, args.includes('--fresh'));
+		const child = spawn(bin('vite'), ['dev', '--port', env.PORT], { stdio: 'inherit', env: { ...process.env, ...env } });
+		child.on('exit', (code) => process.exit(code ?? 0));
+		break;
+	}
+	case 'verify':
+		ensurePackages();
+		script('scripts/verify.ts', args, { PELLUM_DATA: folder() });
+		break;
+	case 'check-data':
+		ensurePackages();
+		script('scripts/check-data.ts', args, { PELLUM_DATA: folder() });
+		break;
+	case 'export':
+		ensurePackages();
+		script('scripts/export.ts', args, { PELLUM_DATA: folder() });
+		break;
+	case 'bench':
+		ensurePackages();
+		ensurePrograms(JUDGES);
+		ensureBuild();
+		script('bench/index.ts', args);
+		break;
+	case 'shots':
+		ensurePackages();
+		ensurePrograms(BROWSER);
+		ensureBuild();
+		script('scripts/shots.ts', args);
+		break;
+	case 'test':
+		ensurePackages();
+		ensurePrograms({ ...BROWSER, ...JUDGES });
+		await import('./test.mjs').then(({ testAll }) => testAll(ensureBuild, bin));
+		break;
+	default:
+		console.error(`There is no command “${command}”. See README.md.`);
+		process.exit(2);
+}

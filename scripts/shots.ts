@@ -1,0 +1,86 @@
+import { chromium, type Page } from '@playwright/test';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { PASSWORD } from '../demo/scenario';
+
+/** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
+const port = '5187';
+const origin = `http://127.0.0.1:${port}`;
+const given = process.argv[2];
+const folder = mkdtempSync(path.join(tmpdir(), 'pellum-shots-'));
+const env = {
+	...process.env,
+	PORT: port,
+	HOST: '127.0.0.1',
+	ORIGIN: origin,
+	PELLUM_DEMO: '1',
+	PELLUM_DATA: path.join(folder, 'demo'),
+	BODY_SIZE_LIMIT: '60M'
+};
+const seeded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/seed.ts'], { env, stdio: 'inherit' });
+if (seeded.status !== 0) process.exit(1);
+const server = spawn(process.execPath, ['build/index.js'], { env, stdio: 'inherit' });
+const target = path.resolve(given ?? 'docs/screenshots');
+mkdirSync(target, { recursive: true });
+
+const browser = await chromium.launch({
+	executablePath: '/usr/bin/chromium',
+	args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+});
+try {
+	for (let i = 0; i < 100 && !(await fetch(`${origin}/sign-in`).catch(() => null))?.ok; i++) await new Promise((go) => setTimeout(go, 100));
+	const desk = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+	const shot = (page: Page, name: string) => page.screenshot({ path: path.join(target, `${name}.png`) });
+	const drawn = (page: Page) => page.locator('canvas[data-drawn=yes]').first().waitFor();
+	await desk.goto(`${origin}/sign-in`);
+	await shot(desk, 'sign-in');
+	await desk.getByLabel('E-mail').fill('odile@brindlevale.example');
+	await desk.getByLabel('Password').fill(PASSWORD);
+	await desk.getByRole('button', { name: 'Sign in' }).click();
+	await desk.getByRole('heading', { name: 'Out now' }).waitFor();
+	await shot(desk, 'desk');
+	await desk.getByRole('link', { name: 'Guest engagement, A. Dube' }).click();
+	await drawn(desk);
+	await shot(desk, 'packet');
+	await desk.goto(`${origin}/desk`);
+	await desk.locator('li', { hasText: 'Instrument loan, viola no. 3' }).getByRole('link', { name: 'Go on' }).click();
+	await drawn(desk);
+	await desk.getByRole('button', { name: 'Go to Instrument loan, page 2' }).click();
+	await desk.locator('[data-field=guest-3]').click();
+	await desk.waitForTimeout(800);
+	await shot(desk, 'bench');
+	await desk.getByRole('button', { name: 'Send…' }).click();
+	await desk.getByRole('dialog').waitFor();
+	await shot(desk, 'send');
+	for (const area of ['records', 'settings', 'stand-ins']) {
+		await desk.goto(`${origin}/${area}`);
+		await shot(desk, area);
+	}
+	await desk.goto(`${origin}/stand-ins?to=maren.lindqvist@post.example`);
+	await desk.getByRole('link', { name: /To sign/ }).click();
+	const link = await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href');
+	await desk.goto(link!);
+	await shot(desk, 'signing-first');
+	await desk.getByLabel('I agree').check();
+	await desk.getByRole('button', { name: 'Go to the document' }).click();
+	await drawn(desk);
+	await desk.getByRole('button', { name: /in hand 1/ }).click();
+	await desk.waitForTimeout(1200);
+	await shot(desk, 'signing-page');
+	const phone = await browser.newPage({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 1 });
+	await phone.goto(link!);
+	await drawn(phone);
+	await phone.waitForTimeout(500);
+	await shot(phone, 'signing-phone');
+	const dark = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' });
+	await dark.context().addCookies(await desk.context().cookies());
+	await dark.goto(`${origin}/desk`);
+	await dark.getByRole('heading', { name: 'Out now' }).waitFor();
+	await shot(dark, 'desk-dark');
+} finally {
+	await browser.close();
+	server.kill('SIGTERM');
+	rmSync(folder, { recursive: true, force: true });
+}

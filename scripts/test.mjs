@@ -1,0 +1,49 @@
+// Everything `npm test` does, in the order of what fails soonest. The last line is `N passed, N failed`.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+
+export function testAll(ensureBuild, bin) {
+	let passed = 0;
+	let failed = 0;
+	mkdirSync('test-results', { recursive: true });
+
+	/** A check that is one test: it holds or it does not. */
+	const check = (name, file, list) => {
+		const { status } = spawnSync(bin(file), list, { stdio: ['ignore', 'inherit', 'inherit'] });
+		if (status === 0) passed += 1;
+		else failed += 1;
+		console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
+	};
+	/** A runner that counts for itself, into a JSON file; no file counts as one failure. */
+	const suite = (name, file, list, report, read, env = {}) => {
+		rmSync(report, { force: true });
+		spawnSync(bin(file), list, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+		const counts = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : [0, 1];
+		passed += counts[0];
+		failed += counts[1];
+		console.log(`${name}: ${counts[0]} passed, ${counts[1]} failed`);
+	};
+
+	check('packages are prepared', 'svelte-kit', ['sync']);
+	check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
+	check('lint', 'eslint', ['.', '--max-warnings', '0']);
+	check('types', 'svelte-check', ['--threshold', 'warning', '--output', 'human']);
+	check('import rules', 'depcruise', ['src', 'demo', 'scripts', 'bench', '--config', '.dependency-cruiser.cjs']);
+	check('nothing unused', 'knip', ['--no-progress']);
+	ensureBuild();
+	passed += 1;
+	suite('unit tests', 'vitest', ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'], 'test-results/unit.json', (r) => [
+		r.numPassedTests,
+		r.numFailedTests + (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0)
+	]);
+	suite(
+		'end-to-end tests',
+		'playwright',
+		['test'],
+		'test-results/e2e.json',
+		(r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected + (r.errors.length > 0 && r.stats.unexpected === 0 ? 1 : 0)],
+		{ PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/e2e.json' }
+	);
+	console.log(`${passed} passed, ${failed} failed`);
+	process.exit(failed === 0 && passed > 0 ? 0 : 1);
+}

@@ -1,0 +1,8 @@
+import canonicalize from 'canonicalize';
+
+/** JSON in the one form that has one hash: RFC 8785. Refuses (throws on) NaN, infinities and cycles. */
+export function canonicalJson(value: unknown): string {
+	const text = canonicalize(value);
+	if (text === undefined) throw new TypeError('nothing to write as JSON');
+	return text;
+}

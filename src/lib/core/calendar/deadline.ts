@@ -1,0 +1,50 @@
+import { TZDate } from '@date-fns/tz';
+import { addDays, endOfDay } from 'date-fns';
+
+/**
+ * The last moment of a packet: the end (23:59:59) of the day that lies `days` calendar days after sending,
+ * in the organisation's time zone.
+ * @param sentAt ISO 8601 in UTC
+ * @param zone IANA time zone, such as Europe/London
+ * @returns ISO 8601 in UTC, to the second
+ */
+export function deadlineAfter(sentAt: string, days: number, zone: string): string {
+	const local = new TZDate(sentAt, zone);
+	const end = endOfDay(addDays(local, days));
+	end.setMilliseconds(0);
+	return new Date(end.getTime()).toISOString();
+}
+
+/** Whether the moment has passed. A packet without a deadline never ends by itself. */
+export function isOver(deadline: string | null, now: string): boolean {
+	return deadline !== null && Date.parse(now) > Date.parse(deadline);
+}
+
+/** Whole days between two moments, never below 0. */
+export function daysBetween(from: string, to: string): number {
+	return Math.max(0, Math.floor((Date.parse(to) - Date.parse(from)) / 86_400_000));
+}
+
+/** Whether the name is a time zone this machine knows. */
+export function isZone(zone: string): boolean {
+	try {
+		new Intl.DateTimeFormat('en-GB', { timeZone: zone });
+		return true;
+	} catch {
+		return false;
+	}
+}
+
+/** A day as people in that zone write it, such as 2 December 2026. */
+export function dayIn(zone: string, at: string, locale = 'en-GB'): string {
+	return new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: zone }).format(new Date(at));
+}
+
+/** A moment to the minute, such as 2 Dec 2026, 14:05. */
+export function momentIn(zone: string, at: string, locale = 'en-GB'): string {
+	return new Intl.DateTimeFormat(locale, {
+		dateStyle: 'medium',
+		timeStyle: 'short',
+		timeZone: zone
+	}).format(new Date(at));
+}

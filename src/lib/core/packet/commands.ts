@@ -1,0 +1,25 @@
+import type { Answers } from '../field';
+import type { From, MessagePurpose } from './events';
+import type { Plan } from './plan';
+
+/** What may be asked of a packet. Imperative, since it may be refused. */
+export type Command =
+	| {
+			do: 'send';
+			packet: string;
+			reference: string;
+			plan: Plan;
+			planDigest: string;
+			sender: { name: string; email: string; organisation: string };
+			zone: string;
+	  }
+	| { do: 'recordMessage'; person: string; purpose: MessagePurpose; to: string; refused?: string }
+	| { do: 'openPaper'; person: string; from: From }
+	| { do: 'consent'; person: string; text: string; from: From }
+	| { do: 'finish'; person: string; answers: Answers; shown: string; locale: string; from: From }
+	| { do: 'decline'; person: string; reason: string; from: From }
+	| { do: 'correctAddress'; person: string; email: string }
+	| { do: 'withdraw'; reason: string }
+	| { do: 'expire' }
+	| { do: 'recordSealed'; papers: Record<string, string>; evidence: string }
+	| { do: 'recordFetched'; person: string | null; what: string };

@@ -1,0 +1,19 @@
+export { isAddress } from './address';
+export type { Command } from './commands';
+export { decide } from './decide';
+export type { Actor, From, MessagePurpose, PacketEvent, Recorded } from './events';
+export { evolve, fold, type PlanLookup } from './evolve';
+export {
+	DUTIES,
+	emptyPlan,
+	personIn,
+	PlanSchema,
+	type Duty,
+	type Field,
+	type Paper,
+	type Plan,
+	type PlanPerson,
+	type Stop
+} from './plan';
+export { preflight, type Finding } from './preflight';
+export { addressOf, initial, type Packet, type Sent, type SentPacket, type Standing, type Status } from './state';

@@ -1,0 +1,97 @@
+import { fieldsOf, kindOf } from '../field';
+import { onPage } from '../page';
+import { acts, stopOf } from '../route';
+import { isAddress } from './address';
+import type { Field, Plan } from './plan';
+
+/** One thing to put right before a plan can be sent, with its place. */
+export interface Finding {
+	code: string;
+	say: string;
+	/** what to go to: the title, the papers, a person, a field */
+	place: { what: 'title' | 'papers' | 'people' } | { what: 'person'; id: string } | { what: 'field'; id: string };
+}
+
+/** All that stands between a plan and sending it; empty when it can go. */
+export function preflight(plan: Plan): Finding[] {
+	return [...checkWhole(plan), ...checkPeople(plan), ...checkSideBySide(plan), ...checkFields(plan)];
+}
+
+function checkWhole(plan: Plan): Finding[] {
+	const found: Finding[] = [];
+	if (plan.title.trim() === '')
+		found.push({ code: 'no-title', say: 'Give the packet a title.', place: { what: 'title' } });
+	if (plan.papers.length === 0)
+		found.push({ code: 'no-papers', say: 'Add a document.', place: { what: 'papers' } });
+	if (!plan.people.some((person) => acts(person.duty)))
+		found.push({ code: 'no-signer', say: 'Add somebody who signs.', place: { what: 'people' } });
+	return found;
+}
+
+function checkPeople(plan: Plan): Finding[] {
+	return plan.people.flatMap((person): Finding[] => {
+		const place = { what: 'person', id: person.id } as const;
+		const who = person.name.trim() || person.email || 'Somebody on the route';
+		const found: Finding[] = [];
+		const own = fieldsOf(plan, person.id);
+		if (person.name.trim() === '')
+			found.push({ code: 'no-name', say: `${who} has no name yet.`, place });
+		if (!isAddress(person.email))
+			found.push({
+				code: 'bad-address',
+				say: person.email === '' ? `${who} has no e-mail address yet.` : `“${person.email}” can't be an e-mail address.`,
+				place
+			});
+		if (plan.stops.filter((stop) => stop.people.includes(person.id)).length !== 1)
+			found.push({ code: 'not-on-route', say: `${who} must stand at exactly one stop.`, place });
+		if (person.duty === 'signs' && !own.some((field) => kindOf(field.kind).signs))
+			found.push({ code: 'nothing-to-sign', say: `${who} signs, but has no signature to give.`, place });
+		if (person.duty === 'fills in' && own.length === 0)
+			found.push({ code: 'nothing-to-fill', say: `${who} fills in, but has no field.`, place });
+		if (person.duty === 'gets a copy' && own.length > 0)
+			found.push({ code: 'copy-with-fields', say: `${who} only gets a copy, but has fields.`, place });
+		return found;
+	});
+}
+
+function checkSideBySide(plan: Plan): Finding[] {
+	return plan.stops.flatMap((stop): Finding[] => {
+		const seen = new Set<string>();
+		return stop.people.flatMap((id): Finding[] => {
+			const person = plan.people.find((p) => p.id === id);
+			if (!person)
+				return [{ code: 'unknown-person', say: 'The route names somebody who is not there.', place: { what: 'people' } }];
+			const address = person.email.trim().toLowerCase();
+			if (address !== '' && seen.has(address))
+				return [
+					{
+						code: 'twice-at-stop',
+						say: `${person.email} stands twice at stop ${plan.stops.indexOf(stop) + 1}.`,
+						place: { what: 'person', id }
+					}
+				];
+			seen.add(address);
+			return [];
+		});
+	});
+}
+
+function checkFields(plan: Plan): Finding[] {
+	return plan.fields.flatMap((field): Finding[] => {
+		const place = { what: 'field', id: field.id } as const;
+		const no = fault(plan, field);
+		return no ? [{ ...no, place }] : [];
+	});
+}
+
+function fault(plan: Plan, field: Field): { code: string; say: string } | null {
+	const label = field.label || kindOf(field.kind).name;
+	const paper = plan.papers.find((p) => p.id === field.paper);
+	const page = paper?.pages[field.page];
+	if (!paper || !page) return { code: 'field-lost', say: `“${label}” lies on a page that is gone.` };
+	if (!onPage(page, field.rect))
+		return { code: 'field-off-page', say: `“${label}” reaches over the edge of page ${field.page + 1}.` };
+	if (field.person === null || stopOf(plan, field.person) < 0)
+		return { code: 'field-without-person', say: `“${label}” on page ${field.page + 1} belongs to nobody.` };
+	return null;
+}

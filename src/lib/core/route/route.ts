@@ -1,0 +1,49 @@
+import type { Duty, Plan, PlanPerson } from '../packet/plan';
+
+/** Whether a duty holds up its stop. Somebody who gets a copy never does. */
+export function acts(duty: Duty): boolean {
+	return duty !== 'gets a copy';
+}
+
+/** The people of a stop who have something to do there. */
+export function actorsAt(plan: Plan, stop: number): PlanPerson[] {
+	const ids = plan.stops[stop]?.people ?? [];
+	return plan.people.filter((person) => ids.includes(person.id) && acts(person.duty));
+}
+
+/** The first stop after `after` at which somebody has something to do; -1 where there is none. */
+export function nextStop(plan: Plan, after: number): number {
+	for (let stop = after + 1; stop < plan.stops.length; stop++) {
+		if (actorsAt(plan, stop).length > 0) return stop;
+	}
+	return -1;
+}
+
+/** The stop at which a person stands; -1 where the route does not name them. */
+export function stopOf(plan: Plan, person: string): number {
+	return plan.stops.findIndex((stop) => stop.people.includes(person));
+}
+
+/** The route with a person at another place: beside those at stop `to`, or at a new stop of their own before it. */
+export function moved(plan: Plan, person: string, to: number, how: 'beside' | 'before'): Plan {
+	const target = plan.stops[to];
+	const without = plan.stops.map((stop) => ({ ...stop, people: stop.people.filter((id) => id !== person) }));
+	let stops = without;
+	if (how === 'beside' && target) {
+		stops = without.map((stop) => (stop.id === target.id ? { ...stop, people: [...stop.people, person] } : stop));
+	} else {
+		const fresh = { id: `s-${person}-${plan.stops.length}-${to}`, people: [person] };
+		stops = [...without.slice(0, to), fresh, ...without.slice(to)];
+	}
+	return { ...plan, stops: stops.filter((stop) => stop.people.length > 0) };
+}
+
+/** The duty in the past: what the person has done when they have finished. */
+export function doneWord(duty: Duty): string {
+	return { signs: 'signed', approves: 'approved', 'fills in': 'filled in', 'gets a copy': 'copied' }[duty];
+}
+
+/** What the person is asked to do, as a verb. */
+export function dutyVerb(duty: Duty): string {
+	return { signs: 'sign', approves: 'approve', 'fills in': 'fill in', 'gets a copy': 'read' }[duty];
+}

@@ -1,0 +1,133 @@
+import { PageSizes, PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
+import { FontSet, spelled, type Face } from './fonts';
+import { wrap } from './stamp';
+
+/** What the evidence sheet says; every text is ready for a person to read. */
+export interface Evidence {
+	title: string;
+	reference: string;
+	organisation: string;
+	/** pairs of a word and what it says, in the order they stand */
+	facts: [string, string][];
+	people: { name: string; address: string; did: string; when: string; from: string }[];
+	papers: { name: string; pages: number; digest: string; sealed: string }[];
+	events: { when: string; what: string; from: string }[];
+	/** hash of the last event, and root and size of the tree over all events */
+	head: string;
+	root: string;
+	size: number;
+}
+
+const INK = rgb(0.125, 0.149, 0.169);
+const QUIET = rgb(0.365, 0.392, 0.416);
+const THREAD = rgb(0.078, 0.322, 0.361);
+const LEFT = 56;
+const RIGHT = PageSizes.A4[0] - 56;
+const TOP = PageSizes.A4[1] - 60;
+const BOTTOM = 64;
+
+/** The audit record as a document a person can read: who, what, when, and how to prove it. Not yet sealed. */
+export async function evidenceSheet(evidence: Evidence): Promise<PDFDocument> {
+	const doc = await PDFDocument.create({ updateMetadata: false });
+	doc.setTitle(`Evidence sheet ${evidence.reference}`);
+	doc.setLanguage('en-GB');
+	const sheet = new Sheet(doc, new FontSet(doc));
+	await sheet.text('Evidence sheet', { face: 'serif', size: 11, colour: THREAD });
+	await sheet.text(evidence.title, { face: 'serifBold', size: 20 });
+	await sheet.text(`${evidence.reference} · ${evidence.organisation}`, { face: 'mono', size: 9, colour: QUIET });
+	sheet.gap(10);
+	for (const [word, says] of evidence.facts) await sheet.pair(word, says);
+	await sheet.heading('People');
+	for (const person of evidence.people) {
+		await sheet.text(person.name, { face: 'plainBold', size: 10 });
+		await sheet.text([person.address, person.did, person.when].filter(Boolean).join(' · '), { size: 9.5 });
+		if (person.from) await sheet.text(person.from, { size: 8.5, colour: QUIET });
+		sheet.gap(4);
+	}
+	await sheet.heading('Documents');
+	for (const paper of evidence.papers) {
+		await sheet.text(`${paper.name}, ${paper.pages} ${paper.pages === 1 ? 'page' : 'pages'}`, { face: 'plainBold', size: 10 });
+		await sheet.text(`as shown  ${paper.digest}`, { face: 'mono', size: 7.5, colour: QUIET });
+		await sheet.text(`as sealed ${paper.sealed}`, { face: 'mono', size: 7.5, colour: QUIET });
+		sheet.gap(4);
+	}
+	await sheet.heading('What happened');
+	for (const event of evidence.events) await sheet.pair(event.when, event.from ? `${event.what} (${event.from})` : event.what, 9);
+	await sheet.heading('How to check this');
+	await sheet.text(
+		'This sheet and every sealed copy carry a digital signature and a time-stamp. Any program that checks PDF signatures ' +
+			'shows whether a byte has been changed. The complete record is attached to this file as audit-record.json: each ' +
+			'event holds the SHA-256 of the one before, so none can be left out, added or altered unseen.',
+		{ size: 9.5 }
+	);
+	sheet.gap(4);
+	await sheet.text(`last event ${evidence.head}`, { face: 'mono', size: 7.5, colour: QUIET });
+	await sheet.text(`tree of ${evidence.size} ${evidence.root}`, { face: 'mono', size: 7.5, colour: QUIET });
+	await sheet.number(evidence.reference);
+	return doc;
+}
+
+/** A pen that moves down the page and takes a new one when it is full. */
+class Sheet {
+	private page: PDFPage;
+	private y = TOP;
+
+	constructor(
+		private doc: PDFDocument,
+		private fonts: FontSet
+	) {
+		this.page = doc.addPage(PageSizes.A4);
+	}
+
+	gap(points: number): void {
+		this.y -= points;
+	}
+
+	async heading(text: string): Promise<void> {
+		this.room(60);
+		this.gap(14);
+		this.page.drawLine({ start: { x: LEFT, y: this.y }, end: { x: RIGHT, y: this.y }, thickness: 0.5, color: rgb(0.85, 0.83, 0.78) });
+		this.gap(8);
+		await this.text(text, { face: 'serifBold', size: 12 });
+		this.gap(4);
+	}
+
+	async pair(word: string, says: string, size = 10): Promise<void> {
+		this.room(size * 1.5);
+		const y = this.y;
+		await this.text(word, { size, colour: QUIET, right: LEFT + 118 });
+		const below = this.y;
+		this.y = y;
+		await this.text(says, { size, left: LEFT + 126 });
+		this.y = Math.min(this.y, below) - 2;
+	}
+
+	async text(
+		text: string,
+		{ face = 'plain', size = 10, colour = INK, left = LEFT, right = RIGHT }: { face?: Face; size?: number; colour?: ReturnType<typeof rgb>; left?: number; right?: number } = {}
+	): Promise<void> {
+		for (const line of await wrap(this.fonts, spelled(text, face), (right - left) / size, face)) {
+			this.room(size * 1.45);
+			let x = left;
+			for (const run of (await this.fonts.set(line, face)).runs) {
+				this.page.drawText(run.text, { x, y: this.y - size, size, font: run.font, color: colour });
+				x += run.font.widthOfTextAtSize(run.text, size);
+			}
+			this.y -= size * 1.45;
+		}
+	}
+
+	async number(reference: string): Promise<void> {
+		const pages = this.doc.getPages();
+		const font = await this.fonts.get('mono');
+		pages.forEach((page, i) =>
+			page.drawText(`${reference} · ${i + 1} of ${pages.length}`, { x: LEFT, y: 36, size: 8, font, color: QUIET })
+		);
+	}
+
+	private room(points: number): void {
+		if (this.y - points >= BOTTOM) return;
+		this.page = this.doc.addPage(PageSizes.A4);
+		this.y = TOP;
+	}
+}

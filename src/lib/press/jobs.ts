@@ -1,0 +1,77 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import sharp from 'sharp';
+import { refuse, type Refusal } from '../core/refusal';
+import { evidenceSheet, type Evidence } from './evidence';
+import { FontSet } from './fonts';
+import { takeIn, type IntakeLimits, type TakenIn } from './intake';
+import { sha256 } from './seal/cms';
+import type { SealKeys } from './seal/keys';
+import { seal } from './seal/seal';
+import { stampAll, type Stamp } from './stamp';
+
+/** What the press can be asked to do. Plain data in and out, since it crosses into a worker. */
+export interface PaperJob {
+	paper: Uint8Array;
+	stamps: Stamp[];
+	keys: SealKeys;
+	organisation: string;
+	reason: string;
+	record: string;
+	/** ISO 8601 */
+	now: string;
+}
+
+export interface EvidenceJob extends Omit<PaperJob, 'paper' | 'stamps'> {
+	evidence: Evidence;
+}
+
+export interface Sealed {
+	bytes: Uint8Array;
+	digest: string;
+}
+
+/** Takes a PDF in; see {@link takeIn}. */
+export function intake(job: { bytes: Uint8Array; limits?: IntakeLimits }): Promise<TakenIn | Refusal> {
+	return takeIn(job.bytes, job.limits);
+}
+
+/** Stamps the answers on a paper and seals it. */
+export async function sealPaper(job: PaperJob): Promise<Sealed> {
+	const doc = await PDFDocument.load(job.paper, { updateMetadata: false, parseSpeed: Infinity });
+	await stampAll(doc, new FontSet(doc), job.stamps);
+	return sealed(doc, job);
+}
+
+/** Makes the evidence sheet and seals it. */
+export async function sealEvidence(job: EvidenceJob): Promise<Sealed> {
+	return sealed(await evidenceSheet(job.evidence), job);
+}
+
+async function sealed(doc: PDFDocument, job: Omit<PaperJob, 'paper' | 'stamps'>): Promise<Sealed> {
+	const bytes = await seal(doc, job.keys, { ...job, now: new Date(job.now) });
+	return { bytes, digest: sha256(bytes).toString('hex') };
+}
+
+/**
+ * A picture as somebody sends it, made into a PNG that can be stamped: at most 1200 x 600, white made clear.
+ * Refuses `not-a-picture`; judged by its content, whatever it is called.
+ */
+export async function markPicture(job: { bytes: Uint8Array }): Promise<Sealed | Refusal> {
+	try {
+		const image = sharp(job.bytes, { limitInputPixels: 40_000_000 }).rotate();
+		const { data, info } = await image
+			.resize(1200, 600, { fit: 'inside', withoutEnlargement: true })
+			.ensureAlpha()
+			.raw()
+			.toBuffer({ resolveWithObject: true });
+		for (let i = 0; i < data.length; i += 4) {
+			const light = Math.min(data[i]!, data[i + 1]!, data[i + 2]!);
+			// paper becomes clear, with a soft edge between 200 and 240 so that ink doesn't fray
+			if (light > 200) data[i + 3] = Math.min(data[i + 3]!, Math.max(0, Math.round(((240 - light) / 40) * 255)));
+		}
+		const png = new Uint8Array(await sharp(data, { raw: info }).png().toBuffer());
+		return { bytes: png, digest: sha256(png).toString('hex') };
+	} catch {
+		return refuse('not-a-picture', 'This is not a picture that can be read. Use a PNG or JPEG.');
+	}
+}

@@ -1,0 +1,100 @@
+import 'reflect-metadata';
+import * as x509 from '@peculiar/x509';
+import { createPrivateKey, randomBytes, webcrypto, type KeyObject } from 'node:crypto';
+
+x509.cryptoProvider.set(webcrypto as unknown as Crypto);
+
+const ALGORITHM = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' } as const;
+const YEAR = 365.25 * 86_400_000;
+
+/** A certificate with its private key. DER throughout; `key` is PKCS #8 and never leaves the server unencrypted. */
+export interface Identity {
+	certificate: Uint8Array;
+	key: Uint8Array;
+	/** the authority that issued it, and what that has revoked */
+	issuer: Uint8Array;
+	crl: Uint8Array;
+}
+
+/** All that is needed to seal: the organisation's seal and the time-stamp authority's. */
+export interface SealKeys {
+	seal: Identity;
+	stamp: Identity;
+}
+
+/**
+ * An authority of its own and one certificate under it (RFC 5280), with an empty revocation list.
+ * @param use 'seal': digital signature and non-repudiation, no extended use (pdfsig wants none);
+ *   'stamp': critical extended use timeStamping only (RFC 3161 §2.3)
+ */
+export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', now: Date): Promise<Identity> {
+	const what = use === 'seal' ? 'document seal' : 'time-stamp authority (stand-in)';
+	const name = (common: string): Record<string, string[]>[] => [{ CN: [common.slice(0, 64)] }, { O: [organisation.slice(0, 64)] }];
+	const notBefore = new Date(now.getTime() - YEAR * 2);
+	const notAfter = new Date(now.getTime() + YEAR * 25);
+	const rootKeys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
+	const root = await x509.X509CertificateGenerator.createSelfSigned({
+		serialNumber: serial(),
+		name: name(`${organisation} ${use === 'seal' ? 'root' : 'time root'}`),
+		notBefore,
+		notAfter,
+		keys: rootKeys as CryptoKeyPair,
+		signingAlgorithm: ALGORITHM,
+		extensions: [
+			new x509.BasicConstraintsExtension(true, 0, true),
+			new x509.KeyUsagesExtension(x509.KeyUsageFlags.keyCertSign | x509.KeyUsageFlags.cRLSign, true),
+			await x509.SubjectKeyIdentifierExtension.create(rootKeys.publicKey as x509.PublicKeyType)
+		]
+	} as x509.X509CertificateCreateSelfSignedParams);
+	const keys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
+	const certificate = await x509.X509CertificateGenerator.create({
+		serialNumber: serial(),
+		subject: name(`${organisation} ${what}`),
+		issuer: root.subject,
+		notBefore,
+		notAfter,
+		publicKey: keys.publicKey as x509.PublicKeyType,
+		signingKey: rootKeys.privateKey as CryptoKey,
+		signingAlgorithm: ALGORITHM,
+		extensions: [
+			new x509.BasicConstraintsExtension(false, undefined, true),
+			new x509.KeyUsagesExtension(
+				x509.KeyUsageFlags.digitalSignature | (use === 'seal' ? x509.KeyUsageFlags.nonRepudiation : 0),
+				true
+			),
+			...(use === 'stamp' ? [new x509.ExtendedKeyUsageExtension(['1.3.6.1.5.5.7.3.8'], true)] : []),
+			await x509.SubjectKeyIdentifierExtension.create(keys.publicKey as x509.PublicKeyType),
+			await x509.AuthorityKeyIdentifierExtension.create(rootKeys.publicKey as x509.PublicKeyType)
+		]
+	} as x509.X509CertificateCreateParams);
+	const crl = await x509.X509CrlGenerator.create({
+		issuer: root.subject,
+		thisUpdate: notBefore,
+		nextUpdate: notAfter,
+		signingKey: rootKeys.privateKey as CryptoKey,
+		signingAlgorithm: ALGORITHM,
+		entries: []
+	} as unknown as Parameters<typeof x509.X509CrlGenerator.create>[0]);
+	return {
+		certificate: new Uint8Array(certificate.rawData),
+		key: new Uint8Array(await webcrypto.subtle.exportKey('pkcs8', keys.privateKey)),
+		issuer: new Uint8Array(root.rawData),
+		crl: new Uint8Array(crl.rawData)
+	};
+}
+
+export function privateKeyOf(identity: Identity): KeyObject {
+	return createPrivateKey({ key: Buffer.from(identity.key), format: 'der', type: 'pkcs8' });
+}
+
+export function toPem(der: Uint8Array): string {
+	const lines = Buffer.from(der).toString('base64').match(/.{1,64}/g) ?? [];
+	return `-----BEGIN CERTIFICATE-----\n${lines.join('\n')}\n-----END CERTIFICATE-----\n`;
+}
+
+/** Positive and 16 bytes long (RFC 5280 §4.1.2.2). */
+function serial(): string {
+	const bytes = randomBytes(16);
+	bytes[0] = (bytes[0]! & 0x7f) | 0x40;
+	return bytes.toString('hex');
+}

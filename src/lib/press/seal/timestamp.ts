@@ -1,0 +1,79 @@
+import * as asn1 from 'asn1js';
+import { randomBytes } from 'node:crypto';
+import * as pkijs from 'pkijs';
+import { buffer, OID, sha256, signedData } from './cms';
+import type { Identity } from './keys';
+
+/** A real policy would need an arc of its own; 2.999 is the one set aside for examples (ITU-T X.660). */
+const POLICY = '2.999.3161.1';
+
+/** PKIStatusInfo with status 2, rejection (RFC 3161 §2.4.2). */
+const REJECTED = new Uint8Array(
+	new asn1.Sequence({ value: [new asn1.Sequence({ value: [new asn1.Integer({ value: 2 })] })] }).toBER()
+);
+
+/** A request for a token over these bytes, DER (RFC 3161 §2.4.1), with a nonce and the certificate asked for. */
+export function timestampRequest(bytes: Uint8Array): Uint8Array {
+	const request = new pkijs.TimeStampReq({
+		version: 1,
+		messageImprint: new pkijs.MessageImprint({
+			hashAlgorithm: new pkijs.AlgorithmIdentifier({ algorithmId: OID.sha256 }),
+			hashedMessage: new asn1.OctetString({ valueHex: buffer(sha256(bytes)) })
+		}),
+		nonce: new asn1.Integer({ valueHex: buffer(positive(randomBytes(8))) }),
+		certReq: true
+	});
+	return new Uint8Array(request.toSchema().toBER());
+}
+
+/** The stand-in authority: answers a request (RFC 3161 §2.4.2), or refuses what it can't read or won't hash. */
+export function answerTimestamp(authority: Identity, request: Uint8Array, now: Date): Uint8Array {
+	let asked: pkijs.TimeStampReq;
+	try {
+		asked = new pkijs.TimeStampReq({ schema: asn1.fromBER(buffer(request)).result });
+	} catch {
+		return REJECTED;
+	}
+	const length = asked.messageImprint.hashedMessage.valueBlock.valueHexView.length;
+	if (asked.messageImprint.hashAlgorithm.algorithmId !== OID.sha256 || length !== 32) return REJECTED;
+	const info = new pkijs.TSTInfo({
+		version: 1,
+		policy: POLICY,
+		messageImprint: asked.messageImprint,
+		serialNumber: new asn1.Integer({ valueHex: buffer(positive(randomBytes(12))) }),
+		genTime: new Date(Math.floor(now.getTime() / 1000) * 1000),
+		...(asked.nonce && { nonce: asked.nonce })
+	});
+	const token = signedData(authority, OID.tstInfo, { bytes: new Uint8Array(info.toSchema().toBER()) });
+	const response = new asn1.Sequence({
+		value: [new asn1.Sequence({ value: [new asn1.Integer({ value: 0 })] }), asn1.fromBER(buffer(token)).result]
+	});
+	return new Uint8Array(response.toBER());
+}
+
+/** The token of a granted response, after checking that it answers this request. Throws otherwise. */
+export function tokenOf(response: Uint8Array, request: Uint8Array): Uint8Array {
+	const answer = new pkijs.TimeStampResp({ schema: asn1.fromBER(buffer(response)).result });
+	if (answer.status.status > 1 || !answer.timeStampToken) throw new Error('the time-stamp authority refused');
+	const token = new Uint8Array(answer.timeStampToken.toSchema().toBER());
+	const asked = new pkijs.TimeStampReq({ schema: asn1.fromBER(buffer(request)).result });
+	const info = tstInfoOf(token);
+	const same = (a?: asn1.Integer, b?: asn1.Integer) =>
+		a !== undefined && b !== undefined && Buffer.compare(Buffer.from(a.valueBlock.valueHexView), Buffer.from(b.valueBlock.valueHexView)) === 0;
+	if (!same(info.nonce, asked.nonce)) throw new Error('the time-stamp answers another request');
+	return token;
+}
+
+/** What a token says: the digest it covers and when. */
+export function tstInfoOf(token: Uint8Array): pkijs.TSTInfo {
+	const content = new pkijs.ContentInfo({ schema: asn1.fromBER(buffer(token)).result });
+	const signed = new pkijs.SignedData({ schema: content.content });
+	const bytes = signed.encapContentInfo.eContent?.getValue();
+	if (!bytes) throw new Error('the time-stamp token is empty');
+	return new pkijs.TSTInfo({ schema: asn1.fromBER(bytes).result });
+}
+
+function positive(bytes: Buffer): Buffer {
+	bytes[0] = (bytes[0]! & 0x7f) | 0x40;
+	return bytes;
+}

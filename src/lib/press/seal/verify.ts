@@ -1,0 +1,241 @@
+import 'reflect-metadata';
+import { PDFArray, PDFDict, PDFDocument, PDFName, PDFRawStream, PDFRef, decodePDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import * as x509 from '@peculiar/x509';
+import * as asn1 from 'asn1js';
+import { createHash, createPublicKey, verify as verifySignature, X509Certificate } from 'node:crypto';
+import * as pkijs from 'pkijs';
+import { faultsOf, type AuditRecord } from '../../core/audit';
+import { buffer, OID, sha256 } from './cms';
+import { RECORD_NAME } from './seal';
+import { tstInfoOf } from './timestamp';
+
+export interface Check {
+	name: string;
+	ok: boolean;
+	say: string;
+}
+
+export interface Verdict {
+	/** 'genuine': sealed by a trusted seal and unchanged; 'altered': not; 'unjudged': sound, but nobody said whom to trust */
+	verdict: 'genuine' | 'altered' | 'unjudged';
+	checks: Check[];
+	sealedBy?: string;
+	/** ISO 8601, from the time-stamp */
+	sealedAt?: string;
+	reference?: string;
+	/** SHA-256 of the root certificate that the seal leads to */
+	root?: string;
+}
+
+class Fault extends Error {}
+const fault = (say: string): never => {
+	throw new Fault(say);
+};
+
+/**
+ * Judges a sealed file by itself: its seal, its time-stamp, its certificates and its audit record. Stricter than
+ * the libraries it uses: one signature that covers the whole file, hexadecimal only, zero padding, an encoding
+ * that is reproduced to the byte, P-256 with SHA-256 only, and a time-stamp that must be there.
+ * @param trusted root certificates (PEM) of seals and of time-stamps
+ */
+export async function verifySealed(file: Uint8Array, trusted: string[]): Promise<Verdict> {
+	const checks: Check[] = [];
+	const verdict: Verdict = { verdict: 'altered', checks };
+	const check = async <T>(name: string, say: string, run: () => T | Promise<T>): Promise<T> => {
+		try {
+			const result = await run();
+			checks.push({ name, ok: true, say });
+			return result;
+		} catch (error) {
+			checks.push({ name, ok: false, say: error instanceof Fault ? error.message : 'It could not be read.' });
+			throw new Fault();
+		}
+	};
+	try {
+		const { cms, signed } = await check('range', 'One seal, and it covers the whole file.', () => cover(file));
+		const seal = await check('content', 'The file has not been changed since it was sealed.', () => {
+			const parsed = signerOf(cms, OID.data);
+			if (!sha256(...signed).equals(parsed.digest)) fault('The file has been changed after it was sealed.');
+			return parsed;
+		});
+		verdict.sealedBy = nameOf(seal.certificate);
+		await check('signature', 'The seal was made with the key of its certificate.', () => checkSignature(seal));
+		const time = await check('time', 'An independent clock says when.', () => checkTime(seal));
+		verdict.sealedAt = time.at.toISOString();
+		const doc = await check('structure', 'The file is in order.', () =>
+			PDFDocument.load(file, { updateMetadata: false, parseSpeed: Infinity })
+		);
+		const roots = await check('certificates', 'Certificates and revocation lists lead to their roots.', () => {
+			const data = validationData(doc);
+			return [chainRoot(seal, data, time.at), chainRoot(time.signer, data, time.at)];
+		});
+		verdict.root = sha256(roots[0]!).toString('hex');
+		const record = await check('record', 'The audit record inside is complete and unbroken.', () => checkRecord(doc));
+		if (record) verdict.reference = record.reference;
+		const known = trusted.map((pem) => sha256(new X509Certificate(pem).raw).toString('hex'));
+		if (known.length === 0) {
+			checks.push({ name: 'trust', ok: false, say: 'No trusted certificate was given, so nobody can say whose seal this is.' });
+			verdict.verdict = 'unjudged';
+			return verdict;
+		}
+		await check('trust', 'The seal and the time-stamp lead to roots that are trusted.', () => {
+			if (!roots.every((root) => known.includes(sha256(root).toString('hex'))))
+				fault('The seal does not lead to a root that is trusted here.');
+		});
+		verdict.verdict = 'genuine';
+	} catch (error) {
+		if (!(error instanceof Fault)) checks.push({ name: 'file', ok: false, say: 'It could not be read.' });
+	}
+	return verdict;
+}
+
+/** ISO 32000-2 §12.8.1: the range is everything but the hexadecimal string of the signature. */
+function cover(file: Uint8Array): { cms: Uint8Array; signed: [Uint8Array, Uint8Array] } {
+	const text = Buffer.from(file.buffer, file.byteOffset, file.byteLength).toString('latin1');
+	const ranges = [...text.matchAll(/\/ByteRange\s*\[\s*(\d+)\s+(\d+)\s+(\d+)\s+(\d+)\s*\]/g)];
+	if (ranges.length === 0) fault('The file carries no seal.');
+	if (ranges.length > 1) fault('The file carries more than one seal.');
+	const [a, from, to, rest] = ranges[0]!.slice(1, 5).map(Number) as [number, number, number, number];
+	if (a !== 0 || to <= from || to + rest !== file.length) fault('The seal does not cover the whole file.');
+	const hole = text.slice(from, to);
+	if (!/^<[0-9a-f]+>$/.test(hole) || !/\/Contents\s*$/.test(text.slice(Math.max(0, from - 16), from)))
+		fault('The place of the seal holds something else.');
+	const bytes = Buffer.from(hole.slice(1, -1), 'hex');
+	const parsed = asn1.fromBER(buffer(bytes));
+	if (parsed.offset <= 0) fault('The seal can’t be read.');
+	if (bytes.subarray(parsed.offset).some((byte) => byte !== 0)) fault('The seal is followed by something that does not belong there.');
+	return {
+		cms: bytes.subarray(0, parsed.offset),
+		signed: [file.subarray(0, from), file.subarray(to)]
+	};
+}
+
+interface Signer {
+	certificate: pkijs.Certificate;
+	der: Uint8Array;
+	info: pkijs.SignerInfo;
+	digest: Buffer;
+	others: Uint8Array[];
+}
+
+function signerOf(cms: Uint8Array, type: string): Signer {
+	const content = new pkijs.ContentInfo({ schema: asn1.fromBER(buffer(cms)).result });
+	const again = Buffer.from(content.toSchema().toBER());
+	if (!again.equals(cms)) fault('The seal is not encoded as it must be.');
+	const signed = new pkijs.SignedData({ schema: content.content });
+	if (signed.signerInfos.length !== 1 || signed.encapContentInfo.eContentType !== type) fault('The seal is of another kind.');
+	const info = signed.signerInfos[0]!;
+	const certificates = (signed.certificates ?? []).filter((c): c is pkijs.Certificate => c instanceof pkijs.Certificate);
+	const sid = info.sid as pkijs.IssuerAndSerialNumber;
+	const certificate = certificates.find((c) => c.issuer.isEqual(sid.issuer) && c.serialNumber.isEqual(sid.serialNumber));
+	if (!certificate) return fault('The certificate of the seal is missing.');
+	const der = new Uint8Array(certificate.toSchema().toBER());
+	if (info.digestAlgorithm.algorithmId !== OID.sha256 || info.signatureAlgorithm.algorithmId !== OID.ecdsaSha256)
+		fault('The seal uses a method that is not permitted.');
+	const digest = single(info, OID.messageDigest) as asn1.OctetString;
+	const named = single(info, OID.contentType) as asn1.ObjectIdentifier;
+	if (named.valueBlock.toString() !== type) fault('The seal is of another kind.');
+	const ess = single(info, OID.signingCertificateV2) as asn1.Sequence;
+	const hash = ((((ess.valueBlock.value[0] as asn1.Sequence).valueBlock.value[0] as asn1.Sequence).valueBlock.value[0]) as asn1.OctetString)
+		.valueBlock.valueHexView;
+	if (!sha256(der).equals(hash)) fault('The seal names another certificate.');
+	return {
+		certificate,
+		der,
+		info,
+		digest: Buffer.from(digest.valueBlock.valueHexView),
+		others: certificates.filter((c) => c !== certificate).map((c) => new Uint8Array(c.toSchema().toBER()))
+	};
+}
+
+function single(info: pkijs.SignerInfo, type: string): asn1.BaseBlock {
+	const found = (info.signedAttrs?.attributes ?? []).filter((a) => a.type === type);
+	const value = found[0]?.values[0] as asn1.BaseBlock | undefined;
+	if (found.length !== 1 || found[0]!.values.length !== 1 || !value) return fault('The seal lacks what it must say.');
+	return value;
+}
+
+function checkSignature({ info, der }: Signer): void {
+	const attributes = new asn1.Set({ value: info.signedAttrs!.attributes.map((a) => a.toSchema()) });
+	const key = new X509Certificate(Buffer.from(der)).publicKey;
+	if (key.asymmetricKeyType !== 'ec' || key.asymmetricKeyDetails?.namedCurve !== 'prime256v1')
+		fault('The seal uses a method that is not permitted.');
+	const ok = verifySignature('sha256', Buffer.from(attributes.toBER()), key, Buffer.from(info.signature.valueBlock.valueHexView));
+	if (!ok) fault('The seal was not made with the key of its certificate.');
+}
+
+function checkTime(seal: Signer): { at: Date; signer: Signer } {
+	const tokens = (seal.info.unsignedAttrs?.attributes ?? []).filter((a) => a.type === OID.timeStampToken);
+	if (tokens.length !== 1) fault('The time-stamp is missing.');
+	const token = new Uint8Array((tokens[0]!.values[0] as asn1.BaseBlock).toBER());
+	const signer = signerOf(token, OID.tstInfo);
+	const info = tstInfoOf(token);
+	const stamped = Buffer.from(info.messageImprint.hashedMessage.valueBlock.valueHexView);
+	if (!sha256(seal.info.signature.valueBlock.valueHexView).equals(stamped)) fault('The time-stamp belongs to another seal.');
+	const content = new pkijs.ContentInfo({ schema: asn1.fromBER(buffer(token)).result });
+	const inside = new pkijs.SignedData({ schema: content.content }).encapContentInfo.eContent!.getValue();
+	if (!sha256(new Uint8Array(inside)).equals(signer.digest)) fault('The time-stamp has been changed.');
+	checkSignature(signer);
+	const use = new x509.X509Certificate(buffer(signer.der)).getExtension(x509.ExtendedKeyUsageExtension);
+	if (!use?.critical || use.usages.length !== 1 || use.usages[0] !== '1.3.6.1.5.5.7.3.8')
+		fault('The time-stamp was not made by a time-stamp authority.');
+	return { at: info.genTime, signer };
+}
+
+interface ValidationData {
+	certificates: Uint8Array[];
+	lists: Uint8Array[];
+}
+
+function validationData(doc: PDFDocument): ValidationData {
+	const look = (object: PDFObject | undefined) => (object instanceof PDFRef ? doc.context.lookup(object) : object);
+	const dss = look(doc.catalog.get(PDFName.of('DSS')));
+	const streams = (key: string): Uint8Array[] => {
+		const list = dss instanceof PDFDict ? look(dss.get(PDFName.of(key))) : undefined;
+		if (!(list instanceof PDFArray)) return [];
+		return list.asArray().flatMap((item) => {
+			const stream = look(item);
+			return stream instanceof PDFRawStream ? [decodePDFRawStream(stream).decode()] : [];
+		});
+	};
+	return { certificates: streams('Certs'), lists: streams('CRLs') };
+}
+
+/** RFC 5280 §6, for a chain of two: issued by a root that is here, valid at that time, not on the root's list. */
+function chainRoot(signer: Signer, data: ValidationData, at: Date): Uint8Array {
+	const leaf = new X509Certificate(Buffer.from(signer.der));
+	const root = [...data.certificates, ...signer.others]
+		.map((der) => new X509Certificate(Buffer.from(der)))
+		.find((c) => c.ca && leaf.checkIssued(c) && leaf.verify(c.publicKey) && c.verify(c.publicKey));
+	if (!root) return fault('The issuer of a certificate is missing.');
+	for (const c of [leaf, root]) {
+		if (at < new Date(c.validFrom) || at > new Date(c.validTo)) fault('A certificate was not valid at that time.');
+	}
+	const list = data.lists.map((der) => pkijs.CertificateRevocationList.fromBER(buffer(der))).find((crl) => listedBy(crl, root, at));
+	if (!list) return fault('The revocation list of a certificate is missing.');
+	const serial = signer.certificate.serialNumber;
+	const revoked = list.revokedCertificates?.find((entry) => entry.userCertificate.isEqual(serial));
+	if (revoked && revoked.revocationDate.value <= at) fault('The certificate of the seal had been revoked.');
+	return new Uint8Array(root.raw);
+}
+
+function listedBy(crl: pkijs.CertificateRevocationList, root: X509Certificate, at: Date): boolean {
+	const key = createPublicKey(root.publicKey.export({ format: 'pem', type: 'spki' }));
+	const ok = verifySignature('sha256', Buffer.from(crl.tbsView), key, Buffer.from(crl.signatureValue.valueBlock.valueHexView));
+	return ok && crl.thisUpdate.value <= at && (crl.nextUpdate === undefined || at <= crl.nextUpdate.value);
+}
+
+function checkRecord(doc: PDFDocument): AuditRecord | null {
+	const attached = doc.getAttachments().find((a) => a.name === RECORD_NAME);
+	if (!attached) return fault('The audit record is missing.');
+	const record = JSON.parse(Buffer.from(attached.data).toString('utf8')) as AuditRecord;
+	const hex = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
+	const faults = faultsOf(record, hex, hex);
+	if (faults[0]) fault(faults[0]);
+	return record;
+}
+
+function nameOf(certificate: pkijs.Certificate): string {
+	const common = certificate.subject.typesAndValues.find((t) => t.type === '2.5.4.10');
+	return common ? String(common.value.valueBlock.value) : 'unnamed';
+}

@@ -1,0 +1,45 @@
+import Database from 'better-sqlite3';
+import { chmodSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+
+export type Db = Database.Database;
+
+/** Numbered migrations, in order; the number of the last one done is the database's user_version. */
+const MIGRATIONS = path.resolve('src/lib/server/db/migrations');
+
+/** Opens the database of a data folder, making and migrating it as needed. */
+export function openDb(folder: string): Db {
+	mkdirSync(folder, { recursive: true, mode: 0o700 });
+	const file = path.join(folder, 'pellum.db');
+	const db = new Database(file);
+	chmodSync(file, 0o600);
+	prepare(db);
+	return db;
+}
+
+/** The same in memory, for tests. */
+export function memoryDb(): Db {
+	const db = new Database(':memory:');
+	prepare(db);
+	return db;
+}
+
+/** Runs `work` as one transaction that takes the write lock at once. */
+export function inTransaction<T>(db: Db, work: () => T): T {
+	return db.inTransaction ? work() : db.transaction(work).immediate();
+}
+
+function prepare(db: Db): void {
+	db.pragma('journal_mode = WAL');
+	db.pragma('synchronous = FULL');
+	db.pragma('foreign_keys = ON');
+	db.pragma('busy_timeout = 5000');
+	const files = readdirSync(MIGRATIONS).sort();
+	const done = db.pragma('user_version', { simple: true }) as number;
+	files.slice(done).forEach((name, i) => {
+		db.transaction(() => {
+			db.exec(readFileSync(path.join(MIGRATIONS, name), 'utf8'));
+			db.pragma(`user_version = ${done + i + 1}`);
+		}).immediate();
+	});
+}

@@ -1,0 +1,161 @@
+import type { Account } from './accounts';
+import type { House } from './house';
+import { failingJobs } from './jobs';
+import { draftsOf } from './packets/drafts';
+import type { Thread } from './packets/read-tables';
+
+export interface PacketRow {
+	id: string;
+	reference: string;
+	title: string;
+	status: string;
+	sentAt: string;
+	since: string;
+	deadline: string | null;
+	endedAt: string | null;
+	thread: Thread;
+}
+
+interface Row extends Omit<PacketRow, 'thread'> {
+	thread: string;
+}
+
+const COLUMNS = 'p.id, p.reference, p.title, p.status, p.sent_at AS sentAt, p.since, p.deadline, p.ended_at AS endedAt, p.thread';
+
+/** Which of the packets that are out: those of one kind of trouble, or all. */
+export const CHIPS = ['all', 'mine', 'ending', 'unreachable'] as const;
+export type Chip = (typeof CHIPS)[number];
+
+export const PAGE = 50;
+
+/** A page of the packets that are out, longest wait first. Every way through it is by an index. */
+export function outNow(house: House, account: Account, chip: Chip, offset = 0): PacketRow[] {
+	const soon = new Date(house.now().getTime() + 3 * 86_400_000).toISOString();
+	const by = {
+		all: { where: "p.status = 'out'", with: [], order: 'p.since' },
+		mine: { where: "p.status = 'out' AND p.owner = ?", with: [account.id], order: 'p.since' },
+		ending: { where: "p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ?", with: [soon], order: 'p.deadline' },
+		unreachable: {
+			where: "p.status = 'out' AND p.id IN (SELECT packet FROM packet_people WHERE standing = 'unreachable')",
+			with: [],
+			order: 'p.since'
+		}
+	}[chip];
+	return house.db
+		.prepare<unknown[], Row>(`SELECT ${COLUMNS} FROM packets p WHERE ${by.where} ORDER BY ${by.order} LIMIT ? OFFSET ?`)
+		.all(...by.with, PAGE, offset)
+		.map(read);
+}
+
+export function countOut(house: House): number {
+	return house.db.prepare<[], { n: number }>("SELECT n FROM packet_counts WHERE status = 'out'").get()?.n ?? 0;
+}
+
+/** Something only this account, or the office, can settle. */
+export type Need =
+	| { what: 'unreachable'; packet: string; title: string; person: string; name: string; email: string; since: string }
+	| { what: 'turn'; packet: string; title: string; since: string }
+	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
+	| { what: 'declined'; packet: string; title: string; at: string }
+	| { what: 'jobs'; count: number; error: string }
+	| { what: 'draft'; draft: string; title: string; savedAt: string; open: number };
+
+const MOST = 20;
+
+/** What needs this account, most urgent first. */
+export function needsYou(house: House, account: Account): Need[] {
+	const { db } = house;
+	const now = house.now();
+	const failing = failingJobs(house);
+	const needs: Need[] = [];
+	if (failing[0]) needs.push({ what: 'jobs', count: failing.length, error: failing[0].error });
+	type Bounced = { packet: string; title: string; person: string; name: string; email: string; since: string };
+	needs.push(
+		...db
+			.prepare<[number], Bounced>(
+				`SELECT q.packet, p.title, q.person, q.name, q.email, q.since FROM packet_people q JOIN packets p ON p.id = q.packet
+				 WHERE q.standing = 'unreachable' LIMIT ?`
+			)
+			.all(MOST)
+			.map((row): Need => ({ what: 'unreachable', ...row }))
+	);
+	const soon = new Date(now.getTime() + 2 * 86_400_000).toISOString();
+	needs.push(
+		...db
+			.prepare<[string, number], Row>(
+				`SELECT ${COLUMNS} FROM packets p WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ? ORDER BY p.deadline LIMIT ?`
+			)
+			.all(soon, MOST)
+			.map(read)
+			.map((row): Need => ({ what: 'ending', packet: row.id, title: row.title, deadline: row.deadline!, names: having(row.thread) }))
+	);
+	const lately = new Date(now.getTime() - 7 * 86_400_000).toISOString();
+	needs.push(
+		...db
+			.prepare<[string, number], { packet: string; title: string; at: string }>(
+				`SELECT id AS packet, title, ended_at AS at FROM packets
+				 WHERE ended_at IS NOT NULL AND ended_at > ? AND status = 'declined' ORDER BY ended_at DESC LIMIT ?`
+			)
+			.all(lately, MOST)
+			.map((row): Need => ({ what: 'declined', ...row }))
+	);
+	needs.push(
+		...db
+			.prepare<[string, number], { packet: string; title: string; since: string }>(
+				`SELECT q.packet, p.title, q.since FROM packet_people q JOIN packets p ON p.id = q.packet
+				 WHERE q.email = ? AND q.standing IN ('notified', 'opened') LIMIT ?`
+			)
+			.all(account.email, MOST)
+			.map((row): Need => ({ what: 'turn', ...row }))
+	);
+	if (account.level !== 'viewer')
+		needs.push(...draftsOf(house, account, MOST).map((d): Need => ({ what: 'draft', draft: d.id, title: d.title, savedAt: d.savedAt, open: d.open })));
+	return needs;
+}
+
+/** Finished packets, newest end first, or those whose words match the search. */
+export function records(house: House, search: string, offset = 0): PacketRow[] {
+	const match = searchExpression(search);
+	if (search.trim() !== '' && match === '') return [];
+	return (
+		match === ''
+			? house.db
+					.prepare<[number, number], Row>(`SELECT ${COLUMNS} FROM packets p WHERE p.ended_at IS NOT NULL ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`)
+					.all(PAGE, offset)
+			: house.db
+					.prepare<[string, number, number], Row>(
+						`SELECT ${COLUMNS} FROM packets_text t JOIN packets p ON p.id = t.id
+						 WHERE packets_text MATCH ? AND p.ended_at IS NOT NULL ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`
+					)
+					.all(match, PAGE, offset)
+	).map(read);
+}
+
+/** Packets in any state whose words match, for the field at the top of every page. */
+export function findPackets(house: House, search: string, most = 8): PacketRow[] {
+	const match = searchExpression(search);
+	if (match === '') return [];
+	return house.db
+		.prepare<[string, number], Row>(`SELECT ${COLUMNS} FROM packets_text t JOIN packets p ON p.id = t.id WHERE packets_text MATCH ? ORDER BY p.sent_at DESC LIMIT ?`)
+		.all(match, most)
+		.map(read);
+}
+
+/** Each word as a prefix, quoted, so that nothing of it is read as FTS5's own syntax. */
+function searchExpression(search: string): string {
+	const words = search.slice(0, 200).match(/[\p{L}\p{N}]+/gu) ?? [];
+	return words.slice(0, 10).map((word) => `"${word}"*`).join(' ');
+}
+
+function read(row: Row): PacketRow {
+	return { ...row, thread: JSON.parse(row.thread) as Thread };
+}
+
+/** The names of those it is waiting for. */
+function having(thread: Thread): string {
+	return thread
+		.flat()
+		.filter((p) => ['notified', 'opened', 'unreachable'].includes(p.standing))
+		.map((p) => p.name)
+		.join(', ');
+}

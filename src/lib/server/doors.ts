@@ -1,0 +1,57 @@
+import { LEVELS, type Account, type Level } from './accounts';
+
+/**
+ * Who may pass which door: every route by its id, with the least level for looking (GET) and for doing (all else).
+ * 'anyone' needs no account; a signing page's own link is judged by its service. A route that is not here is shut.
+ */
+type Least = Level | 'anyone' | 'nobody';
+export const DOORS: Record<string, { look: Least; do: Least }> = {
+	'/': { look: 'viewer', do: 'nobody' },
+	'/sign-in': { look: 'anyone', do: 'anyone' },
+	'/set-up': { look: 'anyone', do: 'anyone' },
+	'/sign-out': { look: 'nobody', do: 'viewer' },
+	'/logo': { look: 'anyone', do: 'nobody' },
+	'/live': { look: 'viewer', do: 'nobody' },
+	'/find': { look: 'viewer', do: 'nobody' },
+	'/desk': { look: 'viewer', do: 'preparer' },
+	'/bench/[id]': { look: 'preparer', do: 'preparer' },
+	'/bench/[id]/save': { look: 'nobody', do: 'preparer' },
+	'/bench/[id]/papers': { look: 'nobody', do: 'preparer' },
+	'/bench/[id]/send': { look: 'nobody', do: 'preparer' },
+	'/bench/new': { look: 'nobody', do: 'preparer' },
+	'/papers/[digest]': { look: 'viewer', do: 'nobody' },
+	'/papers/[digest]/thumbnail': { look: 'viewer', do: 'nobody' },
+	'/pictures/[digest]': { look: 'viewer', do: 'nobody' },
+	'/packets/[id]': { look: 'viewer', do: 'preparer' },
+	'/packets/[id]/copies/[what]': { look: 'viewer', do: 'nobody' },
+	'/packets/[id]/sign': { look: 'nobody', do: 'viewer' },
+	'/records': { look: 'viewer', do: 'nobody' },
+	'/settings': { look: 'viewer', do: 'owner' },
+	'/settings/trust/[name]': { look: 'viewer', do: 'nobody' },
+	'/stand-ins': { look: 'viewer', do: 'preparer' },
+	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody' },
+	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody' },
+	'/stand-ins/time-stamp': { look: 'nobody', do: 'anyone' },
+	'/s/[token]': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/answers': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/consent': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/copies/[what]': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/decline': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/finish': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/papers/[paper]': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/picture': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/pictures/[digest]': { look: 'anyone', do: 'nobody' }
+};
+
+export type Passage = 'open' | 'sign-in' | 'shut';
+
+/** Whether this caller may pass. 'sign-in' where an account might; 'shut' where this one may not. */
+export function passage(route: string | null, method: string, account: Account | null): Passage {
+	const door = route !== null && Object.hasOwn(DOORS, route) ? DOORS[route]! : null;
+	if (!door) return 'shut';
+	const least = method === 'GET' || method === 'HEAD' ? door.look : door.do;
+	if (least === 'anyone') return 'open';
+	if (least === 'nobody') return 'shut';
+	if (!account) return 'sign-in';
+	return LEVELS.indexOf(account.level) <= LEVELS.indexOf(least) ? 'open' : 'shut';
+}

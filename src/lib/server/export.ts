@@ -1,0 +1,31 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { toPem } from '../press';
+import type { Db } from './db';
+import { packetState } from './packets/act';
+import { copiesOf } from './packets/copies';
+import { auditRecord } from './packets/log';
+import { answersAsData } from './packets/office';
+import { readBlob } from './blobs';
+
+/** Writes every packet that has ended: sealed copies, evidence sheet, record and answers as JSON. Overwrites what it wrote before. */
+export function exportAll(db: Db, target: string): { packets: number; files: number } {
+	let files = 0;
+	const write = (folder: string, name: string, bytes: Uint8Array | string) => {
+		mkdirSync(folder, { recursive: true });
+		writeFileSync(path.join(folder, name), bytes);
+		files += 1;
+	};
+	const ended = db.prepare<[], { id: string; reference: string }>('SELECT id, reference FROM packets WHERE ended_at IS NOT NULL ORDER BY ended_at').all();
+	for (const { id, reference } of ended) {
+		const packet = packetState(db, id);
+		if (packet.status === 'none') continue;
+		const folder = path.join(target, reference);
+		for (const copy of copiesOf(packet)) write(folder, copy.name, readBlob(db, copy.digest)!.bytes);
+		write(folder, 'record.json', JSON.stringify(auditRecord(db, id), null, '\t'));
+		write(folder, 'answers.json', answersAsData(packet));
+	}
+	for (const { name, issuer } of db.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys').all())
+		write(path.join(target, 'trust'), `${name === 'seal' ? 'organisation' : 'time-stamp'}-root.pem`, toPem(issuer));
+	return { packets: ended.length, files };
+}

@@ -1,0 +1,47 @@
+/** The server's front: one house a process, opened when first needed, with its job runner. */
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { openHouse, readConfig, unsafe, type House } from './house';
+import { JobRunner } from './jobs';
+import { sealKeys } from './keys';
+
+export type { House } from './house';
+
+interface Running {
+	house: House;
+	runner: JobRunner;
+}
+
+// Kept on globalThis so that a reload in development doesn't open the database twice.
+const kept = globalThis as unknown as { pellum?: Running };
+
+export function house(): House {
+	return running().house;
+}
+
+export function running(): Running {
+	if (!kept.pellum) {
+		const config = readConfig(process.env);
+		const opened = openHouse(config);
+		const why = unsafe(config, opened.db);
+		if (why) throw new Error(why);
+		kept.pellum = { house: opened, runner: new JobRunner(opened) };
+	}
+	return kept.pellum;
+}
+
+/** Called once at start: looks that the worker is built, makes or unlocks the keys, starts the jobs. */
+export async function start(): Promise<void> {
+	const worker = path.resolve(process.env['PELLUM_WORKER'] ?? 'dist/press/worker.js');
+	if (!existsSync(worker)) throw new Error(`The press worker is not built: ${worker} is missing. Run “npm start” or “npm run dev”, which build it.`);
+	const { house: opened, runner } = running();
+	await sealKeys(opened);
+	runner.start();
+	const stop = () =>
+		void runner.stop().then(() => {
+			opened.db.close();
+			process.exit(0);
+		});
+	process.once('SIGTERM', stop);
+	process.once('SIGINT', stop);
+}

@@ -1,0 +1,84 @@
+import { momentIn } from '../../core/calendar';
+import { addressOf, type Recorded, type SentPacket } from '../../core/packet';
+import { acts, doneWord } from '../../core/route';
+import { sealEvidenceInWorker, sealPaperInWorker, type Evidence } from '../../press';
+import { inWords } from '../../words/record';
+import { keepBlob, readBlob } from '../blobs';
+import { inTransaction } from '../db';
+import type { House } from '../house';
+import { sealKeys } from '../keys';
+import { act, packetState } from '../packets/act';
+import { auditRecord, eventsOf, linksOf, treeHead } from '../packets/log';
+import { stampsOf } from '../packets/marks';
+
+/** Seals every document of a completed packet and its evidence sheet, and records their digests. */
+export async function sealPacket(house: House, id: string, done: () => void): Promise<null> {
+	const { db } = house;
+	const packet = packetState(db, id);
+	if (packet.status !== 'completed' || packet.evidence !== null) {
+		done();
+		return null;
+	}
+	const record = JSON.stringify(auditRecord(db, id));
+	const shared = {
+		keys: await sealKeys(house),
+		organisation: packet.sender.organisation,
+		reason: `Completed as ${packet.reference}`,
+		record,
+		now: house.now().toISOString()
+	};
+	const papers: Record<string, Awaited<ReturnType<typeof sealPaperInWorker>>> = {};
+	for (const paper of packet.plan.papers) {
+		papers[paper.id] = await sealPaperInWorker({
+			...shared,
+			paper: readBlob(db, paper.digest)!.bytes,
+			stamps: stampsOf(db, packet.plan, packet.answers, paper.id)
+		});
+	}
+	const digests = Object.fromEntries(Object.entries(papers).map(([paper, sealed]) => [paper, sealed.digest]));
+	const evidence = await sealEvidenceInWorker({ ...shared, evidence: evidenceOf(house, packet, digests) });
+	inTransaction(db, () => {
+		for (const sealed of [...Object.values(papers), evidence]) keepBlob(db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
+		act(house, id, { kind: 'pellum' }, { do: 'recordSealed', papers: digests, evidence: evidence.digest });
+		done();
+	});
+	return null;
+}
+
+function evidenceOf(house: House, packet: SentPacket & { status: 'completed' }, sealed: Record<string, string>): Evidence {
+	const moment = (at: string) => momentIn(packet.zone, at);
+	const events = eventsOf(house.db, packet.packet);
+	const finished = new Map(events.flatMap((e) => (e.type === 'PersonFinished' ? [[e.person, e] as const] : [])));
+	const links = linksOf(house.db, packet.packet);
+	const { size, root } = treeHead(house.db);
+	return {
+		title: packet.plan.title,
+		reference: packet.reference,
+		organisation: packet.sender.organisation,
+		facts: [
+			['Sent by', `${packet.sender.name}, ${packet.sender.email}`],
+			['Sent', moment(packet.sentAt)],
+			['Completed', moment(packet.at)],
+			['Times', packet.zone]
+		],
+		people: packet.plan.people.map((person) => {
+			const end = finished.get(person.id);
+			return {
+				name: person.name,
+				address: addressOf(packet, person.id),
+				did: acts(person.duty) ? doneWord(person.duty) : 'gets a copy',
+				when: end ? moment(end.at) : '',
+				from: end ? `from ${end.from.address}, ${end.from.device}` : ''
+			};
+		}),
+		papers: packet.plan.papers.map((paper) => ({ name: paper.name, pages: paper.pages.length, digest: paper.digest, sealed: sealed[paper.id]! })),
+		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, packet.plan), from: fromOf(event) })),
+		head: links[links.length - 1]!.hash,
+		root,
+		size
+	};
+}
+
+function fromOf(event: Recorded): string {
+	return 'from' in event ? event.from.address : '';
+}

@@ -1,0 +1,91 @@
+import { canonicalJson } from '../../core/audit';
+import { decide, evolve, fold, type Actor, type Command, type Packet, type PacketEvent, type Plan, type PlanLookup, type Recorded, type SentPacket } from '../../core/packet';
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { inTransaction, type Db } from '../db';
+import type { House } from '../house';
+import { sha256Text } from '../ids';
+import { effectsOf } from './effects';
+import { append, eventsOf } from './log';
+import { writeReadTables } from './read-tables';
+
+/** Looks frozen plans up in the database. */
+export function planLookup(db: Db): PlanLookup {
+	return (digest) => JSON.parse(db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(digest)!.json) as Plan;
+}
+
+/** Keeps a plan for good under the SHA-256 of its canonical JSON. */
+export function freezePlan(db: Db, plan: Plan): string {
+	const json = canonicalJson(plan);
+	const digest = sha256Text(json);
+	db.prepare('INSERT OR IGNORE INTO plans (digest, json) VALUES (?, ?)').run(digest, json);
+	return digest;
+}
+
+/** The present state of a packet; `none` where there is no such packet. */
+export function packetState(db: Db, packet: string): Packet {
+	return fold(eventsOf(db, packet), planLookup(db));
+}
+
+/**
+ * Carries a command out: decided by core, its events appended, read tables and outbox written, all in one
+ * transaction. Nothing of it stands when any part fails.
+ * @param also runs in the same transaction after the events have been appended
+ * @returns the new state, or core's refusal
+ */
+export function act(house: House, packet: string, by: Actor, command: Command, also?: (state: SentPacket) => void): SentPacket | Refusal {
+	const result = inTransaction(house.db, () => {
+		const before = packetState(house.db, packet);
+		const at = house.now().toISOString();
+		const decided = decide(before, command, at);
+		if (isRefusal(decided)) return decided;
+		if (before.status !== 'none' && decided.length === 0) {
+			also?.(before);
+			return before;
+		}
+		return commit(house, packet, before, decided, by, at, also);
+	});
+	if (!isRefusal(result)) {
+		house.changes.emit('packet', packet);
+		house.changes.emit('jobs');
+	}
+	return result;
+}
+
+function commit(
+	house: House,
+	packet: string,
+	before: Packet,
+	decided: PacketEvent[],
+	by: Actor,
+	at: string,
+	also?: (state: SentPacket) => void
+): SentPacket | Refusal {
+	const { db } = house;
+	const from = before.status === 'none' ? 0 : before.events;
+	const recorded = decided.map((event, i): Recorded => ({ n: from + i, at, by: causeOf(event, by), ...event }));
+	const head = append(db, packet, recorded);
+	const plans = planLookup(db);
+	const after = recorded.reduce<Packet>((state, event) => evolve(state, event, plans), before);
+	if (after.status === 'none') return refuse('no-packet', 'There is no such packet.');
+	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : '');
+	writeReadTables(db, after, owner, head);
+	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {
+		db.prepare('INSERT OR IGNORE INTO jobs (kind, key, payload, due_at) VALUES (?, ?, ?, ?)').run(
+			effect.kind,
+			`${packet}:${effect.key}`,
+			JSON.stringify({ packet, ...effect.payload }),
+			at
+		);
+	}
+	also?.(after);
+	return after;
+}
+
+/** What follows by itself from somebody's deed is Pellum's, not theirs. */
+function causeOf(event: PacketEvent, by: Actor): Actor {
+	return event.type === 'StopOpened' || event.type === 'PacketCompleted' ? { kind: 'pellum' } : by;
+}
+
+function ownerOf(db: Db, packet: string): string | undefined {
+	return db.prepare<[string], { owner: string }>('SELECT owner FROM packets WHERE id = ?').get(packet)?.owner;
+}

@@ -1,0 +1,37 @@
+import type { SentPacket } from '../../core/packet';
+import { readBlob } from '../blobs';
+import type { House } from '../house';
+
+export interface CopyFile {
+	name: string;
+	digest: string;
+	bytes: Buffer;
+}
+
+/** What can be fetched of a sealed packet: its papers by id, then the evidence sheet; empty until it is sealed. */
+export function copiesOf(packet: SentPacket): { what: string; name: string; digest: string }[] {
+	if (packet.evidence === null) return [];
+	const name = (text: string) => `${fileName(text)} ${packet.reference}.pdf`;
+	return [
+		...packet.plan.papers.flatMap((p) => (packet.sealed[p.id] ? [{ what: p.id, name: name(p.name), digest: packet.sealed[p.id]! }] : [])),
+		{ what: 'evidence', name: name('Evidence sheet'), digest: packet.evidence }
+	];
+}
+
+/** A sealed file: `what` is a paper's id or `evidence`. */
+export function copyFile(house: House, packet: SentPacket, what: string): CopyFile | null {
+	const copy = copiesOf(packet).find((c) => c.what === what);
+	const blob = copy && readBlob(house.db, copy.digest);
+	return copy && blob ? { name: copy.name, digest: copy.digest, bytes: blob.bytes } : null;
+}
+
+/** A document's name as a file's, on any system. */
+function fileName(name: string): string {
+	return (
+		name
+			.replaceAll(/[\\/:*?"<>|\p{Cc}]/gu, ' ')
+			.replaceAll(/\s+/g, ' ')
+			.trim()
+			.slice(0, 120) || 'Document'
+	);
+}

@@ -1,0 +1,124 @@
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { emptyPlan, preflight, PlanSchema, type Plan, type SentPacket } from '../../core/packet';
+import type { Account } from '../accounts';
+import { border } from '../border';
+import { inTransaction } from '../db';
+import type { House } from '../house';
+import { newId, newReference } from '../ids';
+import { isKnownPaper } from '../papers';
+import { organisation } from '../settings';
+import { act, freezePlan } from './act';
+
+export interface Draft {
+	id: string;
+	owner: string;
+	revision: number;
+	plan: Plan;
+	savedAt: string;
+}
+
+interface Row {
+	id: string;
+	owner: string;
+	revision: number;
+	plan: string;
+	saved_at: string;
+}
+
+const planBorder = border(PlanSchema);
+
+export function newDraft(house: House, account: Account, plan: Plan = emptyPlan()): Draft {
+	const draft: Draft = { id: newId(house.now()), owner: account.id, revision: 1, plan, savedAt: house.now().toISOString() };
+	house.db
+		.prepare('INSERT INTO drafts (id, owner, revision, plan, saved_at) VALUES (?, ?, 1, ?, ?)')
+		.run(draft.id, draft.owner, JSON.stringify(plan), draft.savedAt);
+	return draft;
+}
+
+export function readDraft(house: House, id: string): Draft | null {
+	const row = house.db.prepare<[string], Row>('SELECT id, owner, revision, plan, saved_at FROM drafts WHERE id = ?').get(id);
+	return row ? { id: row.id, owner: row.owner, revision: row.revision, plan: JSON.parse(row.plan) as Plan, savedAt: row.saved_at } : null;
+}
+
+/** Drafts of an account, newest first, with what is still to be done on each. */
+export function draftsOf(house: House, account: Account, most = 20): { id: string; title: string; savedAt: string; open: number }[] {
+	return house.db
+		.prepare<[string, number], Row>('SELECT id, owner, revision, plan, saved_at FROM drafts WHERE owner = ? ORDER BY saved_at DESC LIMIT ?')
+		.all(account.id, most)
+		.map((row) => {
+			const plan = JSON.parse(row.plan) as Plan;
+			return { id: row.id, title: plan.title || 'Untitled', savedAt: row.saved_at, open: preflight(plan).length };
+		});
+}
+
+/**
+ * Saves a draft as revision + 1. Refuses `changed-elsewhere` where the draft has moved on since `revision`
+ * was read (another tab, another person): nothing is overwritten, and the caller still has its own plan.
+ */
+export function saveDraft(house: House, id: string, revision: number, wanted: unknown): Draft | Refusal {
+	const plan = planBorder(wanted);
+	if (isRefusal(plan)) return plan;
+	const strange = plan.papers.find((paper) => !isKnownPaper(house, paper.digest, paper.pages));
+	if (strange) return refuse('unknown-paper', `“${strange.name}” is not a document of this Pellum. Add it again.`, 'papers');
+	return inTransaction(house.db, () => {
+		const now = readDraft(house, id);
+		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+		if (now.revision !== revision)
+			return refuse('changed-elsewhere', 'This draft has been changed in another tab. What you have here is kept until you choose.');
+		const savedAt = house.now().toISOString();
+		house.db
+			.prepare('UPDATE drafts SET plan = ?, revision = ?, saved_at = ? WHERE id = ?')
+			.run(JSON.stringify(plan), revision + 1, savedAt, id);
+		return { ...now, plan, revision: revision + 1, savedAt };
+	});
+}
+
+export function dropDraft(house: House, id: string): void {
+	house.db.prepare('DELETE FROM drafts WHERE id = ?').run(id);
+}
+
+/** Sends a draft: freezes its plan, writes the first event, and the draft is gone. One transaction. */
+export function sendDraft(house: House, account: Account, id: string, revision: number): SentPacket | Refusal {
+	return inTransaction(house.db, () => {
+		const draft = readDraft(house, id);
+		if (!draft) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+		if (draft.revision !== revision)
+			return refuse('changed-elsewhere', 'This draft has been changed in another tab. What you have here is kept until you choose.');
+		const sent = sendPlan(house, account, trimmed(draft.plan));
+		if (!isRefusal(sent)) dropDraft(house, id);
+		return sent;
+	});
+}
+
+/** Sends a plan as a new packet. */
+export function sendPlan(house: House, account: Account, plan: Plan): SentPacket | Refusal {
+	return inTransaction(house.db, () => {
+		const { name, zone } = organisation(house.db);
+		const packet = newId(house.now());
+		return act(house, packet, { kind: 'office', account: account.id, name: account.name }, {
+			do: 'send',
+			packet,
+			reference: freeReference(house),
+			plan,
+			planDigest: freezePlan(house.db, plan),
+			sender: { name: account.name, email: account.email, organisation: name },
+			zone
+		});
+	});
+}
+
+function freeReference(house: House): string {
+	for (;;) {
+		const reference = newReference();
+		if (!house.db.prepare('SELECT 1 FROM packets WHERE reference = ?').get(reference)) return reference;
+	}
+}
+
+/** Blanks round names and addresses are nobody's wish. */
+function trimmed(plan: Plan): Plan {
+	return {
+		...plan,
+		title: plan.title.trim(),
+		people: plan.people.map((person) => ({ ...person, name: person.name.trim(), email: person.email.trim() }))
+	};
+}

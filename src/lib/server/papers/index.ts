@@ -1,0 +1,60 @@
+import { canonicalJson } from '../../core/audit';
+import { isRefusal, type Refusal } from '../../core/refusal';
+import type { PageSize } from '../../core/page';
+import { intakeInWorker, glance } from '../../press';
+import { keepBlob } from '../blobs';
+import { inTransaction } from '../db';
+import type { House } from '../house';
+
+/** A document as the Bench gets it: where its pages are, and what was taken out of it. */
+export interface TakenPaper {
+	digest: string;
+	name: string;
+	pages: PageSize[];
+	stripped: string[];
+}
+
+/** Takes a PDF in and keeps it under its digest. Refuses as the press does, with the document's name. */
+export async function addPaper(house: House, fileName: string, bytes: Uint8Array): Promise<TakenPaper | Refusal> {
+	const name = paperName(fileName);
+	const no = glance(bytes);
+	if (no) return { ...no, say: `“${name}”: ${no.say}` };
+	const taken = await intakeInWorker(bytes);
+	if (isRefusal(taken)) return { ...taken, say: `“${name}”: ${taken.say}` };
+	inTransaction(house.db, () => {
+		keepBlob(house.db, taken.bytes, 'application/pdf', house.now(), taken.digest);
+		const thumbnail = keepBlob(house.db, taken.thumbnail, 'image/png', house.now());
+		house.db
+			.prepare('INSERT OR IGNORE INTO papers (digest, pages, words, thumbnail, stripped) VALUES (?, ?, ?, ?, ?)')
+			.run(taken.digest, JSON.stringify(taken.pages), JSON.stringify(taken.words), thumbnail, JSON.stringify(taken.stripped));
+	});
+	return { digest: taken.digest, name, pages: taken.pages, stripped: taken.stripped };
+}
+
+/** Whether a plan may name this document with these pages: it was taken in here, and has exactly them. */
+export function isKnownPaper(house: House, digest: string, pages: PageSize[]): boolean {
+	const row = house.db.prepare<[string], { pages: string }>('SELECT pages FROM papers WHERE digest = ?').get(digest);
+	return row !== undefined && canonicalJson(JSON.parse(row.pages)) === canonicalJson(pages);
+}
+
+/** Whether the digest is a document's, and not that of a picture or a sealed copy. */
+export function isPaper(house: House, digest: string): boolean {
+	return house.db.prepare('SELECT 1 FROM papers WHERE digest = ?').get(digest) !== undefined;
+}
+
+export function thumbnailOf(house: House, digest: string): Buffer | undefined {
+	return house.db
+		.prepare<[string], { bytes: Buffer }>('SELECT b.bytes FROM papers p JOIN blobs b ON b.digest = p.thumbnail WHERE p.digest = ?')
+		.get(digest)?.bytes;
+}
+
+/** A file's name as a document's: without its ending, path, control characters and direction marks. */
+export function paperName(fileName: string): string {
+	const bare = fileName
+		.normalize('NFC')
+		.replace(/^.*[\\/]/, '')
+		.replace(/\.pdf$/i, '')
+		.replace(/[\p{Cc}\p{Cf}]/gu, '')
+		.trim();
+	return bare.slice(0, 200) || 'Document';
+}

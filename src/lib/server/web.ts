@@ -1,0 +1,59 @@
+import { error, json } from '@sveltejs/kit';
+import type { Account } from './accounts';
+import { isRefusal, type Refusal } from '../core/refusal';
+
+const STATUS: Record<string, number> = {
+	'no-link': 404,
+	'no-packet': 404,
+	'no-draft': 404,
+	'link-revoked': 410,
+	'changed-elsewhere': 409,
+	'file-too-large': 413,
+	'too-often': 429
+};
+
+export function statusOf(refusal: Refusal): number {
+	return STATUS[refusal.code] ?? 422;
+}
+
+/** A result as JSON; a refusal with its status, code, sentence and place. */
+export function answer(result: object | Refusal): Response {
+	if (!isRefusal(result)) return json(result);
+	const { code, say, at } = result;
+	return json({ code, say, at }, { status: statusOf(result) });
+}
+
+/** The result, or the error page with the refusal's sentence. */
+export function orError<T>(result: T | Refusal): T {
+	if (isRefusal(result)) error(statusOf(result), { message: result.say, code: result.code });
+	return result;
+}
+
+/** The account; the doors have seen to it that there is one. */
+export function accountIn(locals: App.Locals): Account {
+	if (!locals.account) error(401, { message: 'Sign in first.' });
+	return locals.account;
+}
+
+/** A kept file as a response. `name` makes it a download. */
+export function fileResponse(bytes: Uint8Array, media: string, name?: string): Response {
+	return new Response(new Uint8Array(bytes), {
+		headers: {
+			'Content-Type': media,
+			'Content-Length': String(bytes.length),
+			// a file under its hash never changes; but it is for this viewer only
+			'Cache-Control': 'private, max-age=3600',
+			'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+			...(name && { 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` })
+		}
+	});
+}
+
+/** The body as JSON, or undefined where it is none: the border then refuses it. */
+export async function bodyOf(request: Request): Promise<unknown> {
+	try {
+		return await request.json();
+	} catch {
+		return undefined;
+	}
+}

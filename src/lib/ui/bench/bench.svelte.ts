@@ -1,0 +1,146 @@
+import { preflight, type Plan } from '../../core/packet';
+import { begin, changed, redone, undone, type History } from './history';
+
+export interface SavedDraft {
+	id: string;
+	revision: number;
+	plan: Plan;
+	savedAt: string;
+}
+
+export type Saving = { is: 'saved'; at: string } | { is: 'saving' } | { is: 'failed'; say: string } | { is: 'elsewhere'; say: string };
+
+const PAUSE = 500;
+const AGAIN = 4000;
+const BURST = 900;
+
+/** What the inspector is about. */
+export type Chosen = { what: 'packet' } | { what: 'person'; id: string } | { what: 'fields'; ids: string[] };
+
+/** The Bench's memory: the plan with its history, what is chosen, what is being placed, and how saving stands. */
+export class Bench {
+	readonly id: string;
+	private history = $state.raw<History<Plan>>() as History<Plan>;
+	private revision: number;
+	private kept: Plan;
+	private timer: ReturnType<typeof setTimeout> | undefined;
+	private lastChange = 0;
+	private running: Promise<void> | null = null;
+
+	chosen = $state<Chosen>({ what: 'packet' });
+	/** whose the next placed field will be */
+	person = $state<string | null>(null);
+	/** the kind in hand, placed again and again until Esc */
+	placing = $state<string | null>(null);
+	saving = $state<Saving>() as Saving;
+
+	readonly plan = $derived.by(() => this.history.now);
+	readonly findings = $derived.by(() => preflight(this.history.now));
+	readonly undoName = $derived.by(() => this.history.past[this.history.past.length - 1]?.name ?? null);
+	readonly redoName = $derived.by(() => this.history.future[0]?.name ?? null);
+	readonly fieldIds = $derived.by(() => (this.chosen.what === 'fields' ? this.chosen.ids : []));
+
+	constructor(draft: SavedDraft) {
+		this.id = draft.id;
+		this.revision = draft.revision;
+		this.history = begin(draft.plan);
+		this.kept = draft.plan;
+		this.saving = { is: 'saved', at: draft.savedAt };
+		this.person = draft.plan.people.find((p) => p.duty !== 'gets a copy')?.id ?? null;
+	}
+
+	/** One named step. `burst` joins it to the step before when that has the same name and was just now. */
+	change(name: string, plan: Plan, burst = false): void {
+		const soon = Date.now() - this.lastChange < BURST;
+		this.lastChange = Date.now();
+		this.history = changed(this.history, name, plan, burst && soon);
+		this.later();
+	}
+
+	undo(): void {
+		this.move(undone(this.history));
+	}
+
+	redo(): void {
+		this.move(redone(this.history));
+	}
+
+	choosePerson(id: string): void {
+		this.chosen = { what: 'person', id };
+		if (this.plan.people.find((p) => p.id === id)?.duty !== 'gets a copy') this.person = id;
+	}
+
+	chooseFields(ids: string[]): void {
+		this.chosen = ids.length > 0 ? { what: 'fields', ids } : { what: 'packet' };
+		const owner = this.plan.fields.find((f) => f.id === ids[0])?.person;
+		if (owner) this.person = owner;
+	}
+
+	/** Saves what there is to save; false when it could not be. */
+	async flush(): Promise<boolean> {
+		clearTimeout(this.timer);
+		while (this.running) await this.running;
+		if (this.kept !== this.plan && this.saving.is !== 'elsewhere') await this.save(false);
+		return this.saving.is === 'saved';
+	}
+
+	/** Makes this version stand over the one saved elsewhere. */
+	async keepMine(): Promise<void> {
+		await this.save(true);
+	}
+
+	get unsaved(): boolean {
+		return this.kept !== this.plan;
+	}
+
+	get atRevision(): number {
+		return this.revision;
+	}
+
+	private move(history: History<Plan>): void {
+		this.history = history;
+		const there = new Set([...history.now.fields.map((f) => f.id), ...history.now.people.map((p) => p.id)]);
+		if (this.chosen.what === 'fields') this.chooseFields(this.chosen.ids.filter((id) => there.has(id)));
+		else if (this.chosen.what === 'person' && !there.has(this.chosen.id)) this.chosen = { what: 'packet' };
+		if (this.person && !there.has(this.person)) this.person = null;
+		this.later();
+	}
+
+	private later(pause = PAUSE): void {
+		if (this.saving.is === 'elsewhere') return;
+		if (this.saving.is === 'saved') this.saving = { is: 'saving' };
+		clearTimeout(this.timer);
+		this.timer = setTimeout(() => void this.flush(), pause);
+	}
+
+	private save(over: boolean): Promise<void> {
+		this.running = this.put(over).finally(() => (this.running = null));
+		return this.running;
+	}
+
+	private async put(over: boolean): Promise<void> {
+		const plan = this.plan;
+		try {
+			const response = await fetch(`/bench/${this.id}/save`, {
+				method: 'PUT',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ revision: this.revision, plan, ...(over && { over }) })
+			});
+			const body = (await response.json()) as { revision: number; savedAt: string; code?: string; say?: string };
+			if (response.ok) {
+				this.revision = body.revision;
+				this.kept = plan;
+				this.saving = { is: 'saved', at: body.savedAt };
+				if (this.plan !== plan) this.later();
+			} else if (body.code === 'changed-elsewhere') this.saving = { is: 'elsewhere', say: body.say ?? '' };
+			else this.again(body.say ?? 'It could not be saved.');
+		} catch {
+			this.again('No connection. What you do here is kept in this tab and saved when it is back.');
+		}
+	}
+
+	private again(say: string): void {
+		this.saving = { is: 'failed', say };
+		this.later(AGAIN);
+	}
+}

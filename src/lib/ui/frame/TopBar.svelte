@@ -1,0 +1,58 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import Find from './Find.svelte';
+	import { monogram } from '../thread/stops';
+
+	let { account, demo }: { account: { name: string; email: string; level: string }; demo: boolean } = $props();
+
+	const areas = $derived([
+		{ to: '/desk', name: 'Desk' },
+		{ to: '/records', name: 'Records' },
+		{ to: '/settings', name: 'Settings' },
+		...(demo || account.level === 'owner' ? [{ to: '/stand-ins', name: 'Stand-ins' }] : [])
+	]);
+</script>
+
+<header class="sticky top-0 z-20 flex h-[46px] items-center gap-4 border-b border-hairline bg-sheet px-5">
+	<a href="/desk" class="flex items-center gap-2.5 font-serif text-[19px] font-semibold no-underline">
+		<svg width="30" height="14" aria-hidden="true">
+			<line x1="6" x2="19" y1="7" y2="7" stroke="var(--thread)" stroke-width="2" />
+			<circle cx="6" cy="7" r="4" fill="var(--thread)" />
+			<circle cx="23" cy="7" r="4.5" fill="none" stroke="var(--thread)" stroke-width="2" />
+		</svg>
+		Pellum
+	</a>
+	<nav aria-label="Areas" class="flex h-full gap-5 pl-1">
+		{#each areas as area (area.to)}
+			{@const here = page.url.pathname.startsWith(area.to)}
+			<a
+				href={area.to}
+				aria-current={here ? 'page' : undefined}
+				class="flex items-center border-b-2 pt-0.5 no-underline {here ? 'border-thread font-semibold text-ink' : 'border-transparent text-quiet hover:text-ink'}"
+			>
+				{area.name}
+			</a>
+		{/each}
+	</nav>
+	<div class="ml-auto flex items-center gap-4">
+		<Find {areas} mayPrepare={account.level !== 'viewer'} />
+		{#if account.level !== 'viewer'}
+			<form method="POST" action="/bench/new">
+				<button class="button primary">New packet</button>
+			</form>
+		{/if}
+		<details class="relative">
+			<summary
+				class="flex size-7 cursor-pointer list-none items-center justify-center rounded-full border border-ink text-[12px] font-bold"
+				aria-label="{account.name}, {account.level}"
+			>
+				{monogram(account.name)}
+			</summary>
+			<div class="absolute right-0 z-30 mt-2 w-60 rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)">
+				<p class="font-semibold">{account.name}</p>
+				<p class="pb-2 text-[14px] text-quiet">{account.email} · {account.level}</p>
+				<form method="POST" action="/sign-out"><button class="button">Sign out</button></form>
+			</div>
+		</details>
+	</div>
+</header>

@@ -1,0 +1,80 @@
+<script lang="ts" module>
+	export type Need =
+		| { what: 'unreachable'; packet: string; title: string; person: string; name: string; email: string; since: string }
+		| { what: 'turn'; packet: string; title: string; since: string }
+		| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
+		| { what: 'declined'; packet: string; title: string; at: string }
+		| { what: 'jobs'; count: number; error: string }
+		| { what: 'draft'; draft: string; title: string; savedAt: string; open: number };
+</script>
+
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { day } from '../dates';
+
+	/** One thing that needs somebody: what, who, since when, and the action that settles it. */
+	let { need, zone, now, mayAct }: { need: Need; zone: string; now: string; mayAct: boolean } = $props();
+
+	let correcting = $state(false);
+	let wrong = $state('');
+	const tone = $derived({ unreachable: 'brick', declined: 'brick', jobs: 'copper', ending: 'copper', turn: 'thread', draft: 'line' }[need.what]);
+	const SIGN = { brick: 'refused or failed', copper: 'waiting too long', thread: 'for you', line: 'draft' };
+</script>
+
+<li class="flex gap-4 border-b border-hairline py-3.5">
+	<svg width="10" height="22" role="img" aria-label={SIGN[tone as keyof typeof SIGN]} class="shrink-0">
+		<circle cx="5" cy="11" r="4.5" style:fill="var(--{tone})" />
+	</svg>
+	<div class="min-w-0 flex-1">
+		{#if need.what === 'unreachable'}
+			<p>Message to <b class="break-all">{need.email}</b> came back</p>
+			<p class="text-[14px] text-quiet">{need.title}, {need.name} · {day(need.since, zone, now)}</p>
+			{#if correcting}
+				<form
+					method="POST"
+					action="/packets/{need.packet}?/correct"
+					class="pt-2"
+					use:enhance={() =>
+						async ({ result, update }) => {
+							wrong = result.type === 'failure' ? String(result.data?.say ?? '') : '';
+							if (result.type === 'success') {
+								correcting = false;
+								await update();
+							}
+						}}
+				>
+					<input type="hidden" name="person" value={need.person} />
+					<label>New address<input class="input mt-1" name="email" type="email" value={need.email} required /></label>
+					<p class="wrong empty:hidden" role="alert">{wrong}</p>
+					<p class="flex gap-2 pt-2">
+						<button class="button primary">Send it there</button><button type="button" class="button" onclick={() => (correcting = false)}>Leave it</button>
+					</p>
+				</form>
+			{:else if mayAct}
+				<p class="pt-2"><button class="button" onclick={() => (correcting = true)}>Correct the address</button></p>
+			{/if}
+		{:else if need.what === 'turn'}
+			<p>Your part: <b>{need.title}</b></p>
+			<p class="text-[14px] text-quiet">Everyone before you is done · {day(need.since, zone, now)}</p>
+			<form method="POST" action="/packets/{need.packet}/sign" class="pt-2"><button class="button">Read and sign</button></form>
+		{:else if need.what === 'ending'}
+			<p><b>{need.title}</b> ends {day(need.deadline, zone, now)}</p>
+			<p class="text-[14px] text-quiet">with {need.names}</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Look at it</a></p>
+		{:else if need.what === 'declined'}
+			<p><b>{need.title}</b> was declined</p>
+			<p class="text-[14px] text-quiet">{day(need.at, zone, now)}</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Read why</a></p>
+		{:else if need.what === 'jobs'}
+			<p><b>{need.count === 1 ? 'One message or seal is' : `${need.count} messages or seals are`}</b> held up</p>
+			<p class="text-[14px] break-words text-quiet">{need.error} · tried again by itself</p>
+			{#if mayAct}<form method="POST" action="/desk?/retry" use:enhance class="pt-2"><button class="button">Try now</button></form>{/if}
+		{:else}
+			<p>Draft: <b>{need.title}</b></p>
+			<p class="text-[14px] text-quiet">
+				{need.open === 0 ? 'Ready to go' : need.open === 1 ? '1 thing before it can go' : `${need.open} things before it can go`} · saved {day(need.savedAt, zone, now)}
+			</p>
+			<p class="pt-2"><a class="button" href="/bench/{need.draft}">Go on</a></p>
+		{/if}
+	</div>
+</li>

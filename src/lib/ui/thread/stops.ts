@@ -1,0 +1,69 @@
+import { daysBetween } from '../../core/calendar';
+
+/** A person on a thread; the shape in which the server hands it over. */
+export interface ThreadPerson {
+	id: string;
+	name: string;
+	duty: string;
+	standing: string;
+	since: string | null;
+}
+
+/** How a stop is drawn: solid, ring, hollow, crossed ring, thin tick. */
+export type Node = 'done' | 'here' | 'to come' | 'trouble' | 'copy';
+
+export interface DrawnStop {
+	node: Node;
+	people: ThreadPerson[];
+	/** days on the one who has it longest; 0 where nobody has it */
+	days: number;
+	sentence: string;
+}
+
+/** Stops as they are drawn and read out. `now` is ISO 8601. */
+export function drawn(thread: ThreadPerson[][], now: string): DrawnStop[] {
+	return thread.map((people, i) => {
+		const node = nodeOf(people);
+		const days = Math.max(0, ...people.map((p) => (p.since && (node === 'here' || node === 'trouble') ? daysBetween(p.since, now) : 0)));
+		return { node, people, days, sentence: `Stop ${i + 1} of ${thread.length}: ${people.map((p) => said(p, now)).join('; ')}` };
+	});
+}
+
+function nodeOf(people: ThreadPerson[]): Node {
+	const acting = people.filter((p) => p.duty !== 'gets a copy');
+	if (acting.length === 0) return 'copy';
+	if (acting.some((p) => p.standing === 'unreachable' || p.standing === 'declined')) return 'trouble';
+	if (acting.every((p) => p.standing === 'done')) return 'done';
+	return acting.some((p) => p.standing !== 'waiting') ? 'here' : 'to come';
+}
+
+const DONE: Record<string, string> = { signs: 'has signed', approves: 'has approved', 'fills in': 'has filled in' };
+
+function said(person: ThreadPerson, now: string): string {
+	const who = person.name || 'somebody';
+	const days = person.since ? daysBetween(person.since, now) : 0;
+	const time = days === 0 ? 'since today' : `for ${days} ${days === 1 ? 'day' : 'days'}`;
+	switch (person.standing) {
+		case 'done':
+			return `${who} ${DONE[person.duty] ?? 'is done'}`;
+		case 'declined':
+			return `${who} declined`;
+		case 'unreachable':
+			return `${who} could not be reached, ${time}`;
+		case 'notified':
+			return `${who} ${person.duty}, has had it ${time}`;
+		case 'opened':
+			return `${who} ${person.duty}, has opened it, has had it ${time}`;
+		default:
+			return person.duty === 'gets a copy' ? `${who} gets a copy` : `${who} ${person.duty}, not yet`;
+	}
+}
+
+/** Two letters for a person: of the first and last word of the name. */
+export function monogram(name: string): string {
+	const words = name.trim().split(/\s+/).filter(Boolean);
+	if (words.length === 0) return '?';
+	const first = [...words[0]!][0]!;
+	const last = words.length > 1 ? [...words[words.length - 1]!][0]! : ([...words[0]!][1] ?? '');
+	return (first + last).toLocaleUpperCase();
+}

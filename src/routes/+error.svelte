@@ -1,0 +1,10 @@
+<script lang="ts">
+	import { page } from '$app/state';
+</script>
+
+<svelte:head><title>Pellum</title></svelte:head>
+<main id="main" class="mx-auto max-w-xl px-5 py-20">
+	<h1 class="pb-3 text-2xl">{page.status === 404 ? 'Not here' : 'This did not work'}</h1>
+	<p class="pb-6">{page.error?.message}</p>
+	{#if !page.url.pathname.startsWith('/s/')}<a class="button" href="/desk">To the Desk</a>{/if}
+</main>

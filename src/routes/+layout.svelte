@@ -1,0 +1,16 @@
+<script lang="ts">
+	import '../app.css';
+	import { page } from '$app/state';
+	import TopBar from '$lib/ui/frame/TopBar.svelte';
+
+	let { data, children } = $props();
+
+	// the Bench and the signing page have heads of their own
+	const framed = $derived(data.account !== null && !/^\/(bench|s)\//.test(page.url.pathname));
+</script>
+
+{#if framed && data.account}
+	<a href="#main" class="unseen focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">Go to the content</a>
+	<TopBar account={data.account} demo={data.demo} />
+{/if}
+{@render children()}

@@ -1,0 +1,17 @@
+import { error, redirect } from '@sveltejs/kit';
+import { house } from '$lib/server';
+import { dropDraft, readDraft } from '$lib/server/packets/drafts';
+import { organisation } from '$lib/server/settings';
+
+export const load = ({ params }) => {
+	const draft = readDraft(house(), params.id);
+	if (!draft) error(404, { message: 'This draft is gone: it has been sent or put away.' });
+	return { draft, organisation: organisation(house().db) };
+};
+
+export const actions = {
+	drop: ({ params }) => {
+		dropDraft(house(), params.id);
+		redirect(303, '/desk');
+	}
+};

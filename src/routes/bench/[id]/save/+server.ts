@@ -1,0 +1,19 @@
+import { Type } from '@sinclair/typebox';
+import { isRefusal } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { border } from '$lib/server/border';
+import { readDraft, saveDraft } from '$lib/server/packets/drafts';
+import { answer, bodyOf } from '$lib/server/web';
+
+const checked = border(
+	Type.Object({ revision: Type.Integer(), plan: Type.Unknown(), over: Type.Optional(Type.Boolean()) }, { additionalProperties: false })
+);
+
+/** Saves the draft. `over`: the person has seen that it changed elsewhere and wants theirs to stand. */
+export const PUT = async ({ params, request }) => {
+	const body = checked(await bodyOf(request));
+	if (isRefusal(body)) return answer(body);
+	const revision = body.over ? (readDraft(house(), params.id)?.revision ?? body.revision) : body.revision;
+	const saved = saveDraft(house(), params.id, revision, body.plan);
+	return answer(isRefusal(saved) ? saved : { revision: saved.revision, savedAt: saved.savedAt });
+};

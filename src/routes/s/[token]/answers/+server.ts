@@ -1,0 +1,13 @@
+import { isRefusal } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { finishBorder, saveAnswers } from '$lib/server/packets/signing';
+import { visitorOf } from '$lib/server/visitor';
+import { answer, bodyOf } from '$lib/server/web';
+
+/** Keeps what was entered so far. */
+export const PUT = async ({ params, locals, request }) => {
+	const visitor = await visitorOf(params.token, locals);
+	if (isRefusal(visitor)) return answer(visitor);
+	const body = finishBorder(await bodyOf(request));
+	return answer(isRefusal(body) ? body : saveAnswers(house(), visitor, body.answers));
+};

@@ -1,0 +1,14 @@
+import { error } from '@sveltejs/kit';
+import { house } from '$lib/server';
+import { act } from '$lib/server/packets/act';
+import { copyFile } from '$lib/server/packets/copies';
+import { visitorOrError } from '$lib/server/visitor';
+import { fileResponse } from '$lib/server/web';
+
+export const GET = async ({ params, locals }) => {
+	const { packet, person } = await visitorOrError(params.token, locals);
+	const file = copyFile(house(), packet, params.what);
+	if (!file) error(404, { message: 'There is no such copy yet.' });
+	act(house(), packet.packet, { kind: 'person', person: person.id }, { do: 'recordFetched', person: person.id, what: file.name });
+	return fileResponse(file.bytes, 'application/pdf', file.name);
+};

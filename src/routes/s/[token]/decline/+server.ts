@@ -1,0 +1,14 @@
+import { isRefusal } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { decline, declineBorder } from '$lib/server/packets/signing';
+import { visitorOf } from '$lib/server/visitor';
+import { answer, bodyOf } from '$lib/server/web';
+
+export const POST = async ({ params, locals, request }) => {
+	const visitor = await visitorOf(params.token, locals);
+	if (isRefusal(visitor)) return answer(visitor);
+	const body = declineBorder(await bodyOf(request));
+	if (isRefusal(body)) return answer(body);
+	const done = decline(house(), visitor, body.reason, locals.from);
+	return answer(isRefusal(done) ? done : { done: true });
+};

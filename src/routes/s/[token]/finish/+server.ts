@@ -1,0 +1,14 @@
+import { isRefusal } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { finish, finishBorder } from '$lib/server/packets/signing';
+import { visitorOf } from '$lib/server/visitor';
+import { answer, bodyOf } from '$lib/server/web';
+
+export const POST = async ({ params, locals, request }) => {
+	const visitor = await visitorOf(params.token, locals);
+	if (isRefusal(visitor)) return answer(visitor);
+	const body = finishBorder(await bodyOf(request));
+	if (isRefusal(body)) return answer(body);
+	const done = finish(house(), visitor, body.answers, locals.from);
+	return answer(isRefusal(done) ? done : { done: true });
+};

@@ -1,0 +1,51 @@
+import { fail } from '@sveltejs/kit';
+import { isRefusal, refuse } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { addAccount, closeAccount, LEVELS, listAccounts, type Level } from '$lib/server/accounts';
+import { keepBlob } from '$lib/server/blobs';
+import { trustedRoots } from '$lib/server/keys';
+import { organisation, setOrganisation } from '$lib/server/settings';
+import { markPictureInWorker } from '$lib/press';
+import { accountIn, statusOf } from '$lib/server/web';
+
+export const load = async ({ locals }) => ({
+	settings: organisation(house().db),
+	people: listAccounts(house()),
+	me: accountIn(locals),
+	zones: Intl.supportedValuesOf('timeZone'),
+	mail: house().config.smtp === null ? 'the Mailbox stand-in' : new URL(house().config.smtp!).host,
+	roots: (await trustedRoots(house())).map((root) => root.name)
+});
+
+export const actions = {
+	organisation: async ({ request }) => {
+		const form = await request.formData();
+		const text = (name: string) => String(form.get(name) ?? '').slice(0, 200);
+		const kept = { name: text('name').trim(), colour: text('colour'), zone: text('zone') };
+		let { logo } = organisation(house().db);
+		const file = form.get('logo');
+		if (form.get('remove-logo') === 'on') logo = '';
+		else if (file instanceof File && file.size > 0) {
+			const picture =
+				file.size > 5 * 1024 * 1024 ? refuse('file-too-large', 'The logo may have 5 MB at most.') : await markPictureInWorker(new Uint8Array(await file.arrayBuffer()));
+			if (isRefusal(picture)) return fail(statusOf(picture), { form: 'organisation', ...kept, say: picture.say, at: 'logo' });
+			logo = keepBlob(house().db, picture.bytes, 'image/png', house().now(), picture.digest);
+		}
+		const set = setOrganisation(house().db, { ...kept, logo });
+		return isRefusal(set) ? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at }) : { form: 'organisation', done: true };
+	},
+	add: async ({ request }) => {
+		const form = await request.formData();
+		const text = (name: string) => String(form.get(name) ?? '').slice(0, 300);
+		const level = text('level');
+		const kept = { form: 'add', newName: text('name'), newEmail: text('email'), level };
+		if (!(LEVELS as readonly string[]).includes(level)) return fail(422, { ...kept, say: 'Choose what they may do.', at: 'level' });
+		const made = await addAccount(house(), { name: text('name'), email: text('email'), level: level as Level, password: text('password') });
+		return isRefusal(made) ? fail(statusOf(made), { ...kept, say: made.say, at: made.at }) : { form: 'add', done: true };
+	},
+	close: async ({ request }) => {
+		const id = String((await request.formData()).get('id') ?? '');
+		const no = closeAccount(house(), id);
+		return no ? fail(statusOf(no), { form: 'close', say: no.say, at: id }) : { form: 'close', done: true };
+	}
+};

@@ -1,0 +1,35 @@
+import { error } from '@sveltejs/kit';
+import { house } from '$lib/server';
+import { moveClock } from '$lib/server/clock';
+import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
+
+/** The Mailbox holds signers' links: outside the demo only an owner may look into it. */
+export const load = ({ url, locals }) => {
+	const { config } = house();
+	if (!config.demo && locals.account?.level !== 'owner') error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+	const to = (url.searchParams.get('to') ?? '').slice(0, 254);
+	const before = Number(url.searchParams.get('before')) || undefined;
+	return {
+		to,
+		messages: mailboxMessages(house(), to, before),
+		refused: refusedAddresses(house()),
+		now: house().now().toISOString(),
+		smtp: config.smtp !== null,
+		clock: config.demo
+	};
+};
+
+export const actions = {
+	clock: async ({ request }) => {
+		if (!house().config.demo) error(403, { message: 'Time can be moved in the demo only.' });
+		const days = Number((await request.formData()).get('days'));
+		moveClock(house(), Number.isFinite(days) ? Math.min(400, Math.max(0, days)) : 0);
+		return { done: true };
+	},
+	refuse: async ({ request, locals }) => {
+		if (!house().config.demo && locals.account?.level !== 'owner') error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+		const text = String((await request.formData()).get('addresses') ?? '').slice(0, 10_000);
+		setRefusedAddresses(house(), text.split(/[\s,;]+/));
+		return { done: true };
+	}
+};

@@ -1,0 +1,11 @@
+import { answerTimestamp } from '$lib/press';
+import { house } from '$lib/server';
+import { sealKeys } from '$lib/server/keys';
+
+/** The time-stamp authority stand-in over HTTP (RFC 3161 §3.4), for checking with `openssl ts`. */
+export const POST = async ({ request }) => {
+	const body = new Uint8Array(await request.arrayBuffer());
+	const { stamp } = await sealKeys(house());
+	const response = answerTimestamp(stamp, body.subarray(0, 10_000), house().now());
+	return new Response(new Uint8Array(response), { headers: { 'Content-Type': 'application/timestamp-reply' } });
+};

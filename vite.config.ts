@@ -1,0 +1,15 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+	plugins: [tailwindcss(), sveltekit()],
+	server: { host: '127.0.0.1', port: 5180 },
+	build: { chunkSizeWarningLimit: 1500 },
+	test: {
+		include: ['src/**/*.test.ts', 'demo/**/*.test.ts'],
+		environment: 'node',
+		testTimeout: 30_000,
+		pool: 'forks'
+	}
+});
