@@ -76,13 +76,21 @@ export class Typesetter {
 		this.paragraph(text);
 	}
 
-	/** A table with a head row; columns of equal width. */
-	table(rows: string[][]): void {
-		const width = (RIGHT - LEFT) / rows[0]!.length;
+	/** A table with a head row; `shares` are the columns' widths against each other. */
+	table(shares: number[], rows: string[][]): void {
+		const whole = shares.reduce((sum, share) => sum + share, 0);
+		const left = (c: number) =>
+			LEFT + ((RIGHT - LEFT) * shares.slice(0, c).reduce((sum, share) => sum + share, 0)) / whole;
 		rows.forEach((row, i) => {
 			this.room(24);
 			row.forEach((cell, c) =>
-				this.page.drawText(cell, { x: LEFT + c * width + 4, y: this.y - 14, size: 9.5, font: i === 0 ? this.fonts.bold : this.fonts.text, color: INK })
+				this.page.drawText(cell, {
+					x: left(c) + 4,
+					y: this.y - 14,
+					size: 9.5,
+					font: i === 0 ? this.fonts.bold : this.fonts.text,
+					color: INK
+				})
 			);
 			this.rule(LEFT, RIGHT, this.y - 20, i === 0 ? 0.9 : 0.4);
 			this.y -= 20;
@@ -139,9 +147,26 @@ export class Typesetter {
 	private letterhead(): void {
 		const top = PageSizes.A4[1] - 52;
 		for (const lift of [0, 5, 10])
-			this.page.drawSvgPath('M0 12 C 12 -4, 26 -4, 38 12', { x: LEFT, y: top + 14 - lift, borderColor: PLUM, borderWidth: 1.6 });
-		this.page.drawText('Brindlevale Touring Orchestra', { x: LEFT + 50, y: top, size: 13, font: this.fonts.bold, color: PLUM });
-		this.page.drawText('The Old Corn Store, Mill Lane, Brindlevale · office@brindlevale.example · +44 7700 900114', { x: LEFT + 50, y: top - 13, size: 8, font: this.fonts.text, color: QUIET });
+			this.page.drawSvgPath('M0 12 C 12 -4, 26 -4, 38 12', {
+				x: LEFT,
+				y: top + 14 - lift,
+				borderColor: PLUM,
+				borderWidth: 1.6
+			});
+		this.page.drawText('Brindlevale Touring Orchestra', {
+			x: LEFT + 50,
+			y: top,
+			size: 13,
+			font: this.fonts.bold,
+			color: PLUM
+		});
+		this.page.drawText('The Old Corn Store, Mill Lane, Brindlevale · office@brindlevale.example · +44 7700 900114', {
+			x: LEFT + 50,
+			y: top - 13,
+			size: 8,
+			font: this.fonts.text,
+			color: QUIET
+		});
 		this.rule(LEFT, RIGHT, top - 24, 0.8);
 		this.y = top - 54;
 	}

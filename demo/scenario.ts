@@ -14,7 +14,7 @@ import { addPaper } from '../src/lib/server/papers';
 import { setOrganisation } from '../src/lib/server/settings';
 import * as documents from './documents';
 import type { Letter } from './letter';
-import { CASES, type Case, type CaseKind } from './cases';
+import { CASES, type Case, type CaseKind, type Step } from './cases';
 
 const DAY = 86_400_000;
 export const PASSWORD = 'brindlevale-demo';
@@ -28,7 +28,10 @@ interface Role {
 }
 
 /** Who takes part in a kind of document and which places are whose. */
-function rolesOf(kind: CaseKind, one: Case): { stops: Role[][]; places: Record<string, [string, Field['kind'], string][]> } {
+function rolesOf(
+	kind: CaseKind,
+	one: Case
+): { stops: Role[][]; places: Record<string, [string, Field['kind'], string][]> } {
 	const guest = { id: 'guest', name: one.person, email: one.email, duty: 'signs' as Duty };
 	const other = (id: string, name: string, email: string, duty: Duty = 'signs') => ({ id, name, email, duty });
 	const tamsin = other('tamsin', 'Tamsin Okoro', 'tamsin@brindlevale.example');
@@ -41,34 +44,78 @@ function rolesOf(kind: CaseKind, one: Case): { stops: Role[][]; places: Record<s
 	switch (kind) {
 		case 'engagement':
 			return {
-				stops: [[other('ingrid', 'Ingrid Halloran', 'ingrid@brindlevale.example', 'approves')], [guest], [tamsin], [ruben]],
-				places: { guest: [['musician.initials', 'initials', 'Initials'], ['musician.note', 'text', 'Anything we should know'], ...block('musician')], tamsin: block('orchestra') }
+				stops: [
+					[other('ingrid', 'Ingrid Halloran', 'ingrid@brindlevale.example', 'approves')],
+					[guest],
+					[tamsin],
+					[ruben]
+				],
+				places: {
+					guest: [
+						['musician.initials', 'initials', 'Initials'],
+						['musician.note', 'text', 'Anything we should know'],
+						...block('musician')
+					],
+					tamsin: block('orchestra')
+				}
 			};
 		case 'loan':
 			return {
 				stops: [[guest], [other('lender', 'Hester Quill', 'h.quill@post.example')], [ruben]],
-				places: { guest: [['borrower.initials', 'initials', 'Initials'], ['borrower.address', 'text', 'Where it will be kept'], ['borrower.phone', 'text', 'Telephone'], ...block('borrower')], lender: block('lender') }
+				places: {
+					guest: [
+						['borrower.initials', 'initials', 'Initials'],
+						['borrower.address', 'text', 'Where it will be kept'],
+						['borrower.phone', 'text', 'Telephone'],
+						...block('borrower')
+					],
+					lender: block('lender')
+				}
 			};
 		case 'consent':
 			return {
-				stops: [[guest], [other('guardian', `${one.person.split(' ')[1]} family`, `guardian.${one.email}`)], [other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]],
-				places: { guest: block('player'), guardian: [['guardian.health', 'text', 'Medicines and allergies'], ['guardian.phone', 'text', 'Telephone in an emergency'], ...block('guardian')] }
+				stops: [
+					[guest],
+					[other('guardian', `${one.person.split(' ')[1]} family`, `guardian.${one.email}`)],
+					[other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]
+				],
+				places: {
+					guest: block('player'),
+					guardian: [
+						['guardian.health', 'text', 'Medicines and allergies'],
+						['guardian.phone', 'text', 'Telephone in an emergency'],
+						...block('guardian')
+					]
+				}
 			};
 		case 'handbook':
 			return { stops: [[guest]], places: { guest: block('steward') } };
 		case 'hall':
 			return { stops: [[guest], [tamsin], [ruben]], places: { guest: block('keeper'), tamsin: block('orchestra') } };
 		case 'release':
-			return { stops: [[guest], [other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]], places: { guest: block('musician') } };
+			return {
+				stops: [[guest], [other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]],
+				places: { guest: block('musician') }
+			};
 		case 'rota':
 			return {
 				stops: [[guest, other('second', 'Bram Oyelaran', 'b.oyelaran@post.example')]],
-				places: { guest: [['first.service', 'text', 'Service given'], ...block('first')], second: [['second.service', 'text', 'Service taken'], ...block('second')] }
+				places: {
+					guest: [['first.service', 'text', 'Service given'], ...block('first')],
+					second: [['second.service', 'text', 'Service taken'], ...block('second')]
+				}
 			};
 		case 'claim':
 			return {
-				stops: [[guest], [other('leader', 'Lucia Marchetti', 'l.marchetti@post.example')], [{ ...ruben, duty: 'approves' }]],
-				places: { guest: [['claimant.what', 'text', 'For what'], ['claimant.sum', 'text', 'In all'], ...block('claimant')], leader: block('leader') }
+				stops: [
+					[guest],
+					[other('leader', 'Lucia Marchetti', 'l.marchetti@post.example')],
+					[{ ...ruben, duty: 'approves' }]
+				],
+				places: {
+					guest: [['claimant.what', 'text', 'For what'], ['claimant.sum', 'text', 'In all'], ...block('claimant')],
+					leader: block('leader')
+				}
 			};
 	}
 }
@@ -103,7 +150,18 @@ export async function planOf(house: House, one: Case): Promise<Plan> {
 	const fields = Object.entries(places).flatMap(([person, list]) =>
 		list.map(([place, kind, label], i): Field => {
 			const at = letter.places[place]!;
-			return { id: `${person}-${i}`, kind, person, paper: 'paper', page: at.page, rect: at.rect, label, key: place.replace('.', '_'), required: kind !== 'text', settings: {} };
+			return {
+				id: `${person}-${i}`,
+				kind,
+				person,
+				paper: 'paper',
+				page: at.page,
+				rect: at.rect,
+				label,
+				key: place.replace('.', '_'),
+				required: kind !== 'text',
+				settings: {}
+			};
 		})
 	);
 	return {
@@ -119,13 +177,31 @@ export async function planOf(house: House, one: Case): Promise<Plan> {
 
 function answersFor(plan: Plan, person: Role | { id: string; name: string }, n: number): Answers {
 	const hands = ['caveat', 'marck', 'literata'] as const;
-	const texts = ['I can bring a second bow.', 'None.', 'Third floor, no lift.', '+44 7700 900321', 'Two nights in Oldmere', 'GBP 148.20'];
+	const texts = [
+		'I can bring a second bow.',
+		'None.',
+		'Third floor, no lift.',
+		'+44 7700 900321',
+		'Two nights in Oldmere',
+		'GBP 148.20'
+	];
 	return Object.fromEntries(
 		plan.fields
 			.filter((f) => f.person === person.id && f.kind !== 'signing-date')
 			.map((f, i): [string, Answer] => {
 				if (f.kind === 'signature') return [f.id, { way: 'typed', text: person.name, hand: hands[n % 3]! }];
-				if (f.kind === 'initials') return [f.id, { way: 'typed', text: person.name.split(' ').map((w) => w[0]).join(''), hand: hands[n % 3]! }];
+				if (f.kind === 'initials')
+					return [
+						f.id,
+						{
+							way: 'typed',
+							text: person.name
+								.split(' ')
+								.map((w) => w[0])
+								.join(''),
+							hand: hands[n % 3]!
+						}
+					];
 				if (f.kind === 'name') return [f.id, { text: person.name }];
 				return [f.id, { text: f.label.includes('elephone') ? '+44 7700 900321' : texts[(n + i) % texts.length]! }];
 			})
@@ -136,15 +212,23 @@ function answersFor(plan: Plan, person: Role | { id: string; name: string }, n: 
 export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ packets: number; drafts: number }> {
 	const at = (days: number) => setClock(house, days * DAY);
 	at(-370);
-	setOrganisation(house.db, { name: 'Brindlevale Touring Orchestra', colour: '#14525c', logo: '', zone: 'Europe/London' });
+	setOrganisation(house.db, {
+		name: 'Brindlevale Touring Orchestra',
+		colour: '#14525c',
+		logo: '',
+		zone: 'Europe/London'
+	});
 	const odile = await account(house, 'Odile Farrow', 'odile@brindlevale.example', 'owner');
 	const tamsin = await account(house, 'Tamsin Okoro', 'tamsin@brindlevale.example', 'preparer');
 	await account(house, 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'viewer');
 	setRefusedAddresses(house, ['m.lindqvst@post.example']);
 	const runner = new JobRunner(house);
-	// oldest first, so that the log of events stands in the order of time
-	for (const [n, one] of [...cases].sort((a, b) => b.ago - a.ago).entries()) {
-		await live(house, runner, n % 5 === 3 ? tamsin : odile, one, n, at);
+	const queue = cases.flatMap((one, n) => happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n));
+	// everything of the year in the order of time, so that the log of events stands in it too
+	for (const { day, run } of queue.sort((a, b) => a.day - b.day)) {
+		at(day);
+		await run();
+		await runner.drain();
 	}
 	at(0);
 	await runner.drain();
@@ -152,44 +236,88 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	return { packets: cases.length, drafts };
 }
 
-async function live(house: House, runner: JobRunner, sender: Account, one: Case, n: number, at: (days: number) => void): Promise<void> {
-	at(-one.ago);
-	const plan = await planOf(house, one);
-	const sent = sendPlan(house, sender, plan);
-	if (isRefusal(sent)) throw new Error(`${one.title}: ${sent.say}`);
-	await runner.drain();
-	let day = -one.ago;
-	for (const step of one.steps) {
-		day = Math.min(0, day + step.after);
-		at(day);
-		const packet = packetState(house.db, sent.packet);
-		if (packet.status !== 'out') break;
-		const stop = plan.stops[packet.stop]!;
-		const id = stop.people.find((p) => packet.people[p]!.is !== 'done')!;
-		const visitor = { packet, person: plan.people.find((p) => p.id === id)! };
-		if (step.does === 'withdraw') withdraw(house, sender, sent.packet, step.why ?? 'No longer needed.');
-		else {
-			openAndConsent(house, visitor, FROM);
-			if (step.does === 'decline') decline(house, visitor, step.why ?? 'I am not free on these days.', FROM);
-			if (step.does === 'finish') {
-				const done = finish(house, visitor, answersFor(plan, visitor.person, n) as Given, FROM);
-				if (isRefusal(done)) throw new Error(`${one.title}: ${done.say}`);
-			}
+/** What happens to one packet, each with its day (counted from today, negative in the past, with a part of a day). */
+function happenings(
+	house: House,
+	runner: JobRunner,
+	sender: Account,
+	one: Case,
+	n: number
+): { day: number; run: () => Promise<void> }[] {
+	let plan: Plan;
+	let id: string;
+	// nobody does everything at the same minute of the day
+	const dayOf = (whole: number, k: number) => Math.min(0, whole) - ((n * 37 + (40 - k) * 11) % 97) / 330;
+	const sending = {
+		day: dayOf(-one.ago, 0),
+		run: async () => {
+			plan = await planOf(house, one);
+			const sent = sendPlan(house, sender, plan);
+			if (isRefusal(sent)) throw new Error(`${one.title}: ${sent.say}`);
+			id = sent.packet;
 		}
-		await runner.drain();
-	}
+	};
+	let day = sending.day;
+	const steps = one.steps.map((step, k) => {
+		day = Math.min(
+			-0.001 * (one.steps.length - k),
+			Math.max(day + 0.01, dayOf(Math.floor(day) + 1 + step.after, k + 1))
+		);
+		return { day, run: async () => take(house, sender, one, step, id, plan, n) };
+	});
 	// those whose time ran out in the past have ended then, not today
-	if (one.expires) {
-		at(Math.min(0, -one.ago + (one.days ?? 21) + 1));
-		await runner.drain();
+	const end = one.expires ? [{ day: -one.ago + (one.days ?? 21) + 1, run: async () => runner.drain() }] : [];
+	return [sending, ...steps, ...end];
+}
+
+async function take(
+	house: House,
+	sender: Account,
+	one: Case,
+	step: Step,
+	id: string,
+	plan: Plan,
+	n: number
+): Promise<void> {
+	const packet = packetState(house.db, id);
+	if (packet.status !== 'out') return;
+	if (step.does === 'withdraw') {
+		withdraw(house, sender, id, step.why ?? 'No longer needed.');
+		return;
+	}
+	const who = plan.stops[packet.stop]!.people.find((p) => packet.people[p]!.is !== 'done')!;
+	const visitor = { packet, person: plan.people.find((p) => p.id === who)! };
+	openAndConsent(house, visitor, FROM);
+	if (step.does === 'decline') decline(house, visitor, step.why ?? 'I am not free on these days.', FROM);
+	if (step.does === 'finish') {
+		const done = finish(house, visitor, answersFor(plan, visitor.person, n) as Given, FROM);
+		if (isRefusal(done)) throw new Error(`${one.title}: ${done.say}`);
 	}
 }
 
 async function makeDrafts(house: House, odile: Account): Promise<number> {
-	const bass = await planOf(house, { kind: 'engagement', title: 'Guest engagement, double bass', person: '', email: '', detail: 'double bass', about: 'the winter tour', ago: 0, steps: [] });
+	const bass = await planOf(house, {
+		kind: 'engagement',
+		title: 'Guest engagement, double bass',
+		person: '',
+		email: '',
+		detail: 'double bass',
+		about: 'the winter tour',
+		ago: 0,
+		steps: []
+	});
 	const draft = newDraft(house, odile);
 	saveDraft(house, draft.id, 1, bass);
-	const loan = await planOf(house, { kind: 'loan', title: 'Instrument loan, viola no. 3', person: 'Noor van Dalen', email: 'n.vandalen@post.example', detail: 'Viola no. 3', about: '', ago: 0, steps: [] });
+	const loan = await planOf(house, {
+		kind: 'loan',
+		title: 'Instrument loan, viola no. 3',
+		person: 'Noor van Dalen',
+		email: 'n.vandalen@post.example',
+		detail: 'Viola no. 3',
+		about: '',
+		ago: 0,
+		steps: []
+	});
 	const second = newDraft(house, odile);
 	saveDraft(house, second.id, 1, loan);
 	return 2;

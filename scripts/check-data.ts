@@ -14,5 +14,9 @@ const sound = checkData(db);
 db.close();
 console.log(`${folder}: ${sound.packets} packets, ${sound.events} events, ${sound.blobs} files`);
 for (const fault of sound.faults) console.log(`  ${fault}`);
-console.log(sound.faults.length === 0 ? 'Sound.' : `Not sound: ${sound.faults.length} ${sound.faults.length === 1 ? 'fault' : 'faults'}.`);
+console.log(
+	sound.faults.length === 0
+		? 'Sound.'
+		: `Not sound: ${sound.faults.length} ${sound.faults.length === 1 ? 'fault' : 'faults'}.`
+);
 process.exit(sound.faults.length === 0 ? 0 : 1);

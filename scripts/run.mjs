@@ -2,7 +2,17 @@
 // The front door of every command. Plain JavaScript without packages, since it installs them.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+	cpSync,
+	existsSync,
+	mkdirSync,
+	readdirSync,
+	readFileSync,
+	renameSync,
+	rmSync,
+	statSync,
+	writeFileSync
+} from 'node:fs';
 import path from 'node:path';
 
 process.chdir(path.resolve(import.meta.dirname, '..'));
@@ -11,7 +21,10 @@ const bin = (name) => path.resolve('node_modules/.bin', name);
 
 /** Runs to the end; ends this process with its status when it fails. */
 export function must(file, list, env = {}) {
-	const { status, error } = spawnSync(file, list, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+	const { status, error } = spawnSync(file, list, {
+		stdio: ['ignore', 'inherit', 'inherit'],
+		env: { ...process.env, ...env }
+	});
 	if (error || status !== 0) {
 		console.error(`${path.basename(file)} ${list.join(' ')} failed.`);
 		process.exit(status || 1);
@@ -30,7 +43,9 @@ function ensurePackages() {
 
 /** Debian packages that tests and pictures need, by the program each brings. */
 function ensurePrograms(wanted) {
-	const missing = Object.entries(wanted).filter(([program]) => spawnSync('which', [program]).status !== 0).map(([, name]) => name);
+	const missing = Object.entries(wanted)
+		.filter(([program]) => spawnSync('which', [program]).status !== 0)
+		.map(([, name]) => name);
 	if (missing.length === 0) return;
 	console.error(`Installing ${missing.join(', ')} …`);
 	const sudo = process.getuid() === 0 ? [] : ['sudo'];
@@ -50,7 +65,14 @@ function sourceState() {
 		if (stat.isDirectory()) for (const name of readdirSync(place).sort()) walk(path.join(place, name));
 		else if (!place.endsWith('.test.ts')) hash.update(`${place} ${stat.size} ${stat.mtimeMs}\n`);
 	};
-	['src', 'static/pellum.svg', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'vite.press.config.ts'].forEach(walk);
+	[
+		'src',
+		'static/pellum.svg',
+		'package-lock.json',
+		'svelte.config.js',
+		'vite.config.ts',
+		'vite.press.config.ts'
+	].forEach(walk);
 	return hash.digest('hex');
 }
 
@@ -77,14 +99,22 @@ function ensureBuild() {
 
 /** Runs a TypeScript file of ours with these arguments; its status is ours. */
 function script(file, list, env = {}) {
-	const { status } = spawnSync(process.execPath, ['--import', 'tsx', file, ...list], { stdio: 'inherit', env: { ...process.env, ...env } });
+	const { status } = spawnSync(process.execPath, ['--import', 'tsx', file, ...list], {
+		stdio: 'inherit',
+		env: { ...process.env, ...env }
+	});
 	process.exitCode = status ?? 1;
 	return process.exitCode;
 }
 
 function demoEnv() {
 	const port = process.env.PORT ?? '5180';
-	return { PORT: port, PELLUM_DEMO: '1', PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/demo'), ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}` };
+	return {
+		PORT: port,
+		PELLUM_DEMO: '1',
+		PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/demo'),
+		ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}`
+	};
 }
 
 /** Makes the demo's data beside its place and moves it there when it is whole. */
@@ -110,7 +140,8 @@ function serve(env) {
 	child.on('exit', (code) => process.exit(code ?? 0));
 }
 
-const folder = () => path.resolve(process.env.PELLUM_DATA ?? (existsSync('data/pellum/pellum.db') ? 'data/pellum' : 'data/demo'));
+const folder = () =>
+	path.resolve(process.env.PELLUM_DATA ?? (existsSync('data/pellum/pellum.db') ? 'data/pellum' : 'data/demo'));
 
 switch (command) {
 	case 'demo': {
@@ -126,7 +157,11 @@ switch (command) {
 		ensurePackages();
 		ensureBuild();
 		const port = process.env.PORT ?? '5180';
-		const env = { PORT: port, PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/pellum'), ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}` };
+		const env = {
+			PORT: port,
+			PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/pellum'),
+			ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}`
+		};
 		console.log(`Pellum: ${env.ORIGIN}`);
 		serve(env);
 		break;
@@ -138,7 +173,10 @@ switch (command) {
 		buildPress();
 		const env = demoEnv();
 		ensureDemo(env, args.includes('--fresh'));
-		const child = spawn(bin('vite'), ['dev', '--port', env.PORT], { stdio: 'inherit', env: { ...process.env, ...env } });
+		const child = spawn(bin('vite'), ['dev', '--port', env.PORT], {
+			stdio: 'inherit',
+			env: { ...process.env, ...env }
+		});
 		child.on('exit', (code) => process.exit(code ?? 0));
 		break;
 	}

@@ -27,10 +27,18 @@ mkdirSync(target, { recursive: true });
 
 const browser = await chromium.launch({
 	executablePath: '/usr/bin/chromium',
-	args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+	args: [
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-dev-shm-usage',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
 });
 try {
-	for (let i = 0; i < 100 && !(await fetch(`${origin}/sign-in`).catch(() => null))?.ok; i++) await new Promise((go) => setTimeout(go, 100));
+	for (let i = 0; i < 100 && !(await fetch(`${origin}/sign-in`).catch(() => null))?.ok; i++)
+		await new Promise((go) => setTimeout(go, 100));
 	const desk = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 	const shot = (page: Page, name: string) => page.screenshot({ path: path.join(target, `${name}.png`) });
 	const drawn = (page: Page) => page.locator('canvas[data-drawn=yes]').first().waitFor();
@@ -69,7 +77,12 @@ try {
 	await desk.getByRole('button', { name: /in hand 1/ }).click();
 	await desk.waitForTimeout(1200);
 	await shot(desk, 'signing-page');
-	const phone = await browser.newPage({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 1 });
+	const phone = await browser.newPage({
+		viewport: { width: 390, height: 844 },
+		hasTouch: true,
+		isMobile: true,
+		deviceScaleFactor: 1
+	});
 	await phone.goto(link!);
 	await drawn(phone);
 	await phone.waitForTimeout(500);

@@ -32,16 +32,25 @@ export function testAll(ensureBuild, bin) {
 	check('nothing unused', 'knip', ['--no-progress']);
 	ensureBuild();
 	passed += 1;
-	suite('unit tests', 'vitest', ['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'], 'test-results/unit.json', (r) => [
-		r.numPassedTests,
-		r.numFailedTests + (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0)
-	]);
+	suite(
+		'unit tests',
+		'vitest',
+		['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
+		'test-results/unit.json',
+		(r) => [
+			r.numPassedTests,
+			r.numFailedTests + (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0)
+		]
+	);
 	suite(
 		'end-to-end tests',
 		'playwright',
 		['test'],
 		'test-results/e2e.json',
-		(r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected + (r.errors.length > 0 && r.stats.unexpected === 0 ? 1 : 0)],
+		(r) => [
+			r.stats.expected + r.stats.flaky,
+			r.stats.unexpected + (r.errors.length > 0 && r.stats.unexpected === 0 ? 1 : 0)
+		],
 		{ PLAYWRIGHT_JSON_OUTPUT_NAME: 'test-results/e2e.json' }
 	);
 	console.log(`${passed} passed, ${failed} failed`);

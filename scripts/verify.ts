@@ -1,6 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { verifySealed } from '../src/lib/press/seal/verify';
+import { verifySealed } from '../src/lib/press';
 
 /**
  * npm run verify -- FILE [--json] [--trust CERT.pem …]
@@ -17,10 +17,19 @@ function give(status: number, result: object, text: string): never {
 	process.exit(status);
 }
 
-if (!file || !existsSync(file)) give(2, { verdict: 'unjudged', say: 'no such file' }, file ? `There is no file ${file}.` : 'Name the file: npm run verify -- FILE');
+if (!file || !existsSync(file))
+	give(
+		2,
+		{ verdict: 'unjudged', say: 'no such file' },
+		file ? `There is no file ${file}.` : 'Name the file: npm run verify -- FILE'
+	);
 
 const folder = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'trust');
-const kept = existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.pem')).map((name) => path.join(folder, name)) : [];
+const kept = existsSync(folder)
+	? readdirSync(folder)
+			.filter((name) => name.endsWith('.pem'))
+			.map((name) => path.join(folder, name))
+	: [];
 const roots = [...kept, ...trusts].map((name) => readFileSync(name, 'utf8'));
 const result = await verifySealed(readFileSync(file), roots);
 const WORD = { genuine: 'Genuine', altered: 'Not genuine', unjudged: 'Cannot be judged' };
@@ -29,7 +38,11 @@ give(
 	result,
 	[
 		`${WORD[result.verdict]}: ${path.basename(file)}`,
-		...(result.sealedBy ? [`Sealed by ${result.sealedBy}${result.sealedAt ? `, ${result.sealedAt}` : ''}${result.reference ? `, as ${result.reference}` : ''}`] : []),
+		...(result.sealedBy
+			? [
+					`Sealed by ${result.sealedBy}${result.sealedAt ? `, ${result.sealedAt}` : ''}${result.reference ? `, as ${result.reference}` : ''}`
+				]
+			: []),
 		...(result.root ? [`Root certificate SHA-256 ${result.root}`] : []),
 		...result.checks.map((check) => `${check.ok ? '  yes ' : '  NO  '} ${check.say}`)
 	].join('\n')

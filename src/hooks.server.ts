@@ -33,10 +33,17 @@ export const handle: Handle = async ({ event, resolve }) => {
 		const may = passage(route.id, request.method, locals.account);
 		if (may === 'sign-in') {
 			if (changes || request.headers.get('accept')?.includes('text/html') !== true)
-				return json({ code: 'signed-out', say: 'You have been signed out. Sign in again in another tab; what you entered here is kept.' }, { status: 401 });
+				return json(
+					{
+						code: 'signed-out',
+						say: 'You have been signed out. Sign in again in another tab; what you entered here is kept.'
+					},
+					{ status: 401 }
+				);
 			redirect(303, hasAccounts(house()) ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/set-up');
 		}
-		if (may === 'shut') return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
+		if (may === 'shut')
+			return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
 	}
 	const response = await resolve(event);
 	response.headers.set('X-Content-Type-Options', 'nosniff');
@@ -53,6 +60,9 @@ export const handleError: HandleServerError = ({ error, status }) => {
 	const full = (error as { code?: string } | null)?.code;
 	log.error(error);
 	if (full === 'SQLITE_FULL' || full === 'SQLITE_READONLY' || full?.startsWith('SQLITE_IOERR'))
-		return { message: 'Nothing can be written to the disk at the moment, so nothing was done. Ask whoever runs this Pellum.', code: 'disk' };
+		return {
+			message: 'Nothing can be written to the disk at the moment, so nothing was done. Ask whoever runs this Pellum.',
+			code: 'disk'
+		};
 	return { message: 'Something went wrong on our side, and nothing was half done. Try again in a moment.' };
 };

@@ -10,7 +10,9 @@
 </script>
 
 {#if framed && data.account}
-	<a href="#main" class="unseen focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">Go to the content</a>
+	<a href="#main" class="unseen focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2"
+		>Go to the content</a
+	>
 	<TopBar account={data.account} demo={data.demo} />
 {/if}
 {@render children()}

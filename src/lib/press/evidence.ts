@@ -46,13 +46,17 @@ export async function evidenceSheet(evidence: Evidence): Promise<PDFDocument> {
 	}
 	await sheet.heading('Documents');
 	for (const paper of evidence.papers) {
-		await sheet.text(`${paper.name}, ${paper.pages} ${paper.pages === 1 ? 'page' : 'pages'}`, { face: 'plainBold', size: 10 });
+		await sheet.text(`${paper.name}, ${paper.pages} ${paper.pages === 1 ? 'page' : 'pages'}`, {
+			face: 'plainBold',
+			size: 10
+		});
 		await sheet.text(`as shown  ${paper.digest}`, { face: 'mono', size: 7.5, colour: QUIET });
 		await sheet.text(`as sealed ${paper.sealed}`, { face: 'mono', size: 7.5, colour: QUIET });
 		sheet.gap(4);
 	}
 	await sheet.heading('What happened');
-	for (const event of evidence.events) await sheet.pair(event.when, event.from ? `${event.what} (${event.from})` : event.what, 9);
+	for (const event of evidence.events)
+		await sheet.pair(event.when, event.from ? `${event.what} (${event.from})` : event.what, 9);
 	await sheet.heading('How to check this');
 	await sheet.text(
 		'This sheet and every sealed copy carry a digital signature and a time-stamp. Any program that checks PDF signatures ' +
@@ -86,7 +90,12 @@ class Sheet {
 	async heading(text: string): Promise<void> {
 		this.room(60);
 		this.gap(14);
-		this.page.drawLine({ start: { x: LEFT, y: this.y }, end: { x: RIGHT, y: this.y }, thickness: 0.5, color: rgb(0.85, 0.83, 0.78) });
+		this.page.drawLine({
+			start: { x: LEFT, y: this.y },
+			end: { x: RIGHT, y: this.y },
+			thickness: 0.5,
+			color: rgb(0.85, 0.83, 0.78)
+		});
 		this.gap(8);
 		await this.text(text, { face: 'serifBold', size: 12 });
 		this.gap(4);
@@ -104,7 +113,13 @@ class Sheet {
 
 	async text(
 		text: string,
-		{ face = 'plain', size = 10, colour = INK, left = LEFT, right = RIGHT }: { face?: Face; size?: number; colour?: ReturnType<typeof rgb>; left?: number; right?: number } = {}
+		{
+			face = 'plain',
+			size = 10,
+			colour = INK,
+			left = LEFT,
+			right = RIGHT
+		}: { face?: Face; size?: number; colour?: ReturnType<typeof rgb>; left?: number; right?: number } = {}
 	): Promise<void> {
 		for (const line of await wrap(this.fonts, spelled(text, face), (right - left) / size, face)) {
 			this.room(size * 1.45);

@@ -52,7 +52,11 @@ export function runsOf(text: string, wanted: Face): { runs: Run[]; missing: stri
 		if (code < 0x20) continue;
 		const last = runs[runs.length - 1];
 		// the face in use goes on as long as it can, so that a word isn't torn for the sake of a comma
-		const face = letters(wanted).has(code) ? wanted : last && letters(last.face).has(code) ? last.face : FALLBACK.find((f) => letters(f).has(code));
+		const face = letters(wanted).has(code)
+			? wanted
+			: last && letters(last.face).has(code)
+				? last.face
+				: FALLBACK.find((f) => letters(f).has(code));
 		if (!face) missing.add(letter);
 		else if (last?.face === face) last.text += letter;
 		else runs.push({ face, text: letter });
@@ -68,7 +72,10 @@ export function unprintable(text: string): string[] {
 /** The text with each letter that no face has written as its code point, for sheets that must always come out. */
 export function spelled(text: string, wanted: Face): string {
 	const { missing } = runsOf(text, wanted);
-	return missing.reduce((t, letter) => t.replaceAll(letter, `[U+${letter.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')}]`), text);
+	return missing.reduce(
+		(t, letter) => t.replaceAll(letter, `[U+${letter.codePointAt(0)!.toString(16).toUpperCase().padStart(4, '0')}]`),
+		text
+	);
 }
 
 /** The faces embedded in one document, each once and only as much of it as is used. */

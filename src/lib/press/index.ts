@@ -1,10 +1,9 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
 export type { Evidence } from './evidence';
 export { faceBytes, unprintable } from './fonts';
-export { glance, LIMITS, type TakenIn } from './intake';
-export type { Sealed } from './jobs';
+export { glance, LIMITS } from './intake';
 export { closePool, intakeInWorker, markPictureInWorker, sealEvidenceInWorker, sealPaperInWorker } from './pool';
 export { makeIdentity, toPem, type Identity, type SealKeys } from './seal/keys';
 export { answerTimestamp } from './seal/timestamp';
-export { verifySealed, type Verdict } from './seal/verify';
+export { verifySealed } from './seal/verify';
 export type { Mark, Stamp } from './stamp';

@@ -122,7 +122,11 @@ function inside(words: Word[], box: { x: number; y: number; width: number; heigh
 
 async function thumbnail(pdf: OpenPdf): Promise<Uint8Array> {
 	const { width, height, rgba } = pdf.picture(0, 240);
-	return new Uint8Array(await sharp(rgba, { raw: { width, height, channels: 4 } }).png().toBuffer());
+	return new Uint8Array(
+		await sharp(rgba, { raw: { width, height, channels: 4 } })
+			.png()
+			.toBuffer()
+	);
 }
 
 /** Trailers stand at the end, linearised ones near the start as well (ISO 32000-2 §7.5.5, Annex F). */

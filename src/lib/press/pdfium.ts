@@ -131,7 +131,10 @@ function readWords(m: WrappedPdfiumModule, page: number): Word[] {
 			number
 		];
 		// PDFium leaves out spaces that are only a gap; a jump back or to another line begins a new word
-		if (word && (left < word.left - 1 || left - word.right > 0.3 * (top - bottom + 4) || bottom > word.top || top < word.bottom))
+		if (
+			word &&
+			(left < word.left - 1 || left - word.right > 0.3 * (top - bottom + 4) || bottom > word.top || top < word.bottom)
+		)
 			close();
 		word = word
 			? {

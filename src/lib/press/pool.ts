@@ -34,7 +34,10 @@ export async function intakeInWorker(bytes: Uint8Array, limits?: IntakeLimits): 
 	try {
 		return await run('intake', { bytes, limits }, TIME.intake);
 	} catch {
-		return refuse('pdf-too-heavy', 'The PDF takes more time or memory to open than is permitted. Save it anew, or split it.');
+		return refuse(
+			'pdf-too-heavy',
+			'The PDF takes more time or memory to open than is permitted. Save it anew, or split it.'
+		);
 	}
 }
 

@@ -68,7 +68,13 @@ async function draw(doc: PDFDocument, page: PDFPage, fonts: FontSet, box: Box, m
 		case 'hand': {
 			const set = await fonts.set(mark.text, mark.hand);
 			const size = Math.min(box.height * 0.72, (box.width * 0.96) / Math.max(set.width, 0.01));
-			return drawRuns(page, set.runs, box.x + box.width * 0.02, box.y + (box.height - size * 0.7) / 2 + size * 0.06, size);
+			return drawRuns(
+				page,
+				set.runs,
+				box.x + box.width * 0.02,
+				box.y + (box.height - size * 0.7) / 2 + size * 0.06,
+				size
+			);
 		}
 		case 'strokes': {
 			// strokes come in thousandths of the drawing's width; the drawing keeps its shape
@@ -94,7 +100,12 @@ async function draw(doc: PDFDocument, page: PDFPage, fonts: FontSet, box: Box, m
 			const scale = Math.min(box.width / image.width, box.height / image.height);
 			const width = image.width * scale;
 			const height = image.height * scale;
-			page.drawImage(image, { x: box.x + (box.width - width) / 2, y: box.y + (box.height - height) / 2, width, height });
+			page.drawImage(image, {
+				x: box.x + (box.width - width) / 2,
+				y: box.y + (box.height - height) / 2,
+				width,
+				height
+			});
 		}
 	}
 }
@@ -123,7 +134,12 @@ async function drawText(page: PDFPage, fonts: FontSet, box: Box, text: string, s
 }
 
 /** Breaks text into lines at most `width` wide (points at size 1); a word too long for a line is cut. */
-export async function wrap(fonts: FontSet, text: string, width: number, face: Parameters<FontSet['set']>[1] = 'sans'): Promise<string[]> {
+export async function wrap(
+	fonts: FontSet,
+	text: string,
+	width: number,
+	face: Parameters<FontSet['set']>[1] = 'sans'
+): Promise<string[]> {
 	const lines: string[] = [];
 	const measure = async (t: string) => (await fonts.set(t, face)).width;
 	for (const paragraph of text.split(/\r?\n/)) {
@@ -149,7 +165,13 @@ export async function wrap(fonts: FontSet, text: string, width: number, face: Pa
 	return lines;
 }
 
-function drawRuns(page: PDFPage, runs: { font: Parameters<PDFPage['setFont']>[0]; text: string }[], x: number, y: number, size: number): void {
+function drawRuns(
+	page: PDFPage,
+	runs: { font: Parameters<PDFPage['setFont']>[0]; text: string }[],
+	x: number,
+	y: number,
+	size: number
+): void {
 	let at = x;
 	for (const { font, text } of runs) {
 		page.drawText(text, { x: at, y, size, font, color: INK });

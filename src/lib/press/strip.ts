@@ -1,4 +1,13 @@
-import { PDFArray, type PDFContext, PDFDict, type PDFDocument, PDFName, PDFRef, PDFStream, type PDFObject } from '@cantoo/pdf-lib';
+import {
+	PDFArray,
+	type PDFContext,
+	PDFDict,
+	type PDFDocument,
+	PDFName,
+	PDFRef,
+	PDFStream,
+	type PDFObject
+} from '@cantoo/pdf-lib';
 
 /** What was taken out of a file, in words a person reads. */
 export type Stripped = string;

@@ -21,7 +21,9 @@ export function checkData(db: Db): Soundness {
 	if (integrity !== 'ok') faults.push(`SQLite finds the file damaged: ${String(integrity)}`);
 	const packets = db.prepare<[], { packet: string }>('SELECT DISTINCT packet FROM events').all();
 	for (const { packet } of packets) faults.push(...checkPacket(db, packet));
-	for (const { id } of db.prepare<[], { id: string }>('SELECT id FROM packets WHERE id NOT IN (SELECT packet FROM events)').all())
+	for (const { id } of db
+		.prepare<[], { id: string }>('SELECT id FROM packets WHERE id NOT IN (SELECT packet FROM events)')
+		.all())
 		faults.push(`Packet ${id} stands in the lists but has no events.`);
 	const events = checkTree(db, faults);
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };
@@ -34,12 +36,19 @@ function checkPacket(db: Db, packet: string): string[] {
 	if (broken >= 0) return [`Packet ${packet}: event ${broken + 1} does not follow from those before it.`];
 	let state;
 	try {
-		state = fold(links.map((link) => JSON.parse(link.body) as Recorded), planLookup(db));
+		state = fold(
+			links.map((link) => JSON.parse(link.body) as Recorded),
+			planLookup(db)
+		);
 	} catch {
 		return [`Packet ${packet}: its events can't be read, or its plan is missing.`];
 	}
 	if (state.status === 'none') return [`Packet ${packet}: its events lead nowhere.`];
-	if (sha256Text(db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(state.planDigest)!.json) !== state.planDigest)
+	if (
+		sha256Text(
+			db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(state.planDigest)!.json
+		) !== state.planDigest
+	)
 		faults.push(`Packet ${packet}: its plan is not the one that was sent.`);
 	const row = db
 		.prepare<[string], Record<string, string | number | null>>(
@@ -48,17 +57,29 @@ function checkPacket(db: Db, packet: string): string[] {
 		.get(packet);
 	const want = derive(state);
 	if (!row) return [...faults, `Packet ${packet} has events but is missing from the lists.`];
-	const wanted = { ...want, thread: JSON.stringify(want.thread), sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }), head: links[links.length - 1]!.hash };
+	const wanted = {
+		...want,
+		thread: JSON.stringify(want.thread),
+		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
+		head: links[links.length - 1]!.hash
+	};
 	for (const key of Object.keys(row)) {
-		if (row[key] !== wanted[key as keyof typeof wanted]) faults.push(`Packet ${packet}: the lists say another ${key} than its events.`);
+		if (row[key] !== wanted[key as keyof typeof wanted])
+			faults.push(`Packet ${packet}: the lists say another ${key} than its events.`);
 	}
-	for (const digest of [...state.plan.papers.map((p) => p.digest), ...Object.values(state.sealed), ...(state.evidence ? [state.evidence] : [])]) {
-		if (!db.prepare('SELECT 1 FROM blobs WHERE digest = ?').get(digest)) faults.push(`Packet ${packet}: the file ${digest} is missing.`);
+	for (const digest of [
+		...state.plan.papers.map((p) => p.digest),
+		...Object.values(state.sealed),
+		...(state.evidence ? [state.evidence] : [])
+	]) {
+		if (!db.prepare('SELECT 1 FROM blobs WHERE digest = ?').get(digest))
+			faults.push(`Packet ${packet}: the file ${digest} is missing.`);
 	}
 	const missed = db
 		.prepare<[string], { n: number }>("SELECT count(*) AS n FROM jobs WHERE key LIKE ? || ':%' AND kind = 'seal'")
 		.get(packet)!.n;
-	if (state.status === 'completed' && state.evidence === null && missed === 0) faults.push(`Packet ${packet} is complete, but nothing seals it.`);
+	if (state.status === 'completed' && state.evidence === null && missed === 0)
+		faults.push(`Packet ${packet} is complete, but nothing seals it.`);
 	return faults;
 }
 
@@ -67,27 +88,35 @@ function checkTree(db: Db, faults: string[]): number {
 	const levels: string[][] = [[]];
 	const at = (level: number, index: number) => levels[level]![index]!;
 	let size = 0;
-	for (const { seq, hash } of db.prepare<[], { seq: number; hash: string }>('SELECT seq, hash FROM events ORDER BY seq').iterate()) {
+	for (const { seq, hash } of db
+		.prepare<[], { seq: number; hash: string }>('SELECT seq, hash FROM events ORDER BY seq')
+		.iterate()) {
 		if (seq !== size + 1) {
 			faults.push(`Event ${size + 1} is missing.`);
 			return size;
 		}
-		for (const node of grown(sha256Bytes, size, leafHash(sha256Bytes, hash), at)) (levels[node.level] ??= [])[node.index] = node.hash;
+		for (const node of grown(sha256Bytes, size, leafHash(sha256Bytes, hash), at))
+			(levels[node.level] ??= [])[node.index] = node.hash;
 		size += 1;
 	}
-	for (const node of db.prepare<[], { level: number; idx: number; hash: string }>('SELECT level, idx, hash FROM tree_nodes').iterate()) {
+	for (const node of db
+		.prepare<[], { level: number; idx: number; hash: string }>('SELECT level, idx, hash FROM tree_nodes')
+		.iterate()) {
 		if (levels[node.level]?.[node.idx] !== node.hash) {
 			faults.push(`The tree over all events is wrong at level ${node.level}, place ${node.idx}.`);
 			return size;
 		}
 	}
-	if (faults.length === 0 && treeHead(db).root !== rootOf(sha256Bytes, size, at)) faults.push('The tree over all events has another root.');
+	if (faults.length === 0 && treeHead(db).root !== rootOf(sha256Bytes, size, at))
+		faults.push('The tree over all events has another root.');
 	return size;
 }
 
 function checkBlobs(db: Db, faults: string[]): number {
 	let count = 0;
-	for (const { digest, bytes } of db.prepare<[], { digest: string; bytes: Buffer }>('SELECT digest, bytes FROM blobs').iterate()) {
+	for (const { digest, bytes } of db
+		.prepare<[], { digest: string; bytes: Buffer }>('SELECT digest, bytes FROM blobs')
+		.iterate()) {
 		count += 1;
 		if (sha256Bytes(bytes) !== digest) faults.push(`The file ${digest} is not what it was.`);
 	}

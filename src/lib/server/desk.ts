@@ -20,7 +20,8 @@ interface Row extends Omit<PacketRow, 'thread'> {
 	thread: string;
 }
 
-const COLUMNS = 'p.id, p.reference, p.title, p.status, p.sent_at AS sentAt, p.since, p.deadline, p.ended_at AS endedAt, p.thread';
+const COLUMNS =
+	'p.id, p.reference, p.title, p.status, p.sent_at AS sentAt, p.since, p.deadline, p.ended_at AS endedAt, p.thread';
 
 /** Which of the packets that are out: those of one kind of trouble, or all. */
 export const CHIPS = ['all', 'mine', 'ending', 'unreachable'] as const;
@@ -34,7 +35,11 @@ export function outNow(house: House, account: Account, chip: Chip, offset = 0): 
 	const by = {
 		all: { where: "p.status = 'out'", with: [], order: 'p.since' },
 		mine: { where: "p.status = 'out' AND p.owner = ?", with: [account.id], order: 'p.since' },
-		ending: { where: "p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ?", with: [soon], order: 'p.deadline' },
+		ending: {
+			where: "p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ?",
+			with: [soon],
+			order: 'p.deadline'
+		},
 		unreachable: {
 			where: "p.status = 'out' AND p.id IN (SELECT packet FROM packet_people WHERE standing = 'unreachable')",
 			with: [],
@@ -87,7 +92,13 @@ export function needsYou(house: House, account: Account): Need[] {
 			)
 			.all(soon, MOST)
 			.map(read)
-			.map((row): Need => ({ what: 'ending', packet: row.id, title: row.title, deadline: row.deadline!, names: having(row.thread) }))
+			.map((row): Need => ({
+				what: 'ending',
+				packet: row.id,
+				title: row.title,
+				deadline: row.deadline!,
+				names: having(row.thread)
+			}))
 	);
 	const lately = new Date(now.getTime() - 7 * 86_400_000).toISOString();
 	needs.push(
@@ -109,7 +120,15 @@ export function needsYou(house: House, account: Account): Need[] {
 			.map((row): Need => ({ what: 'turn', ...row }))
 	);
 	if (account.level !== 'viewer')
-		needs.push(...draftsOf(house, account, MOST).map((d): Need => ({ what: 'draft', draft: d.id, title: d.title, savedAt: d.savedAt, open: d.open })));
+		needs.push(
+			...draftsOf(house, account, MOST).map((d): Need => ({
+				what: 'draft',
+				draft: d.id,
+				title: d.title,
+				savedAt: d.savedAt,
+				open: d.open
+			}))
+		);
 	return needs;
 }
 
@@ -120,7 +139,9 @@ export function records(house: House, search: string, offset = 0): PacketRow[] {
 	return (
 		match === ''
 			? house.db
-					.prepare<[number, number], Row>(`SELECT ${COLUMNS} FROM packets p WHERE p.ended_at IS NOT NULL ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`)
+					.prepare<[number, number], Row>(
+						`SELECT ${COLUMNS} FROM packets p WHERE p.ended_at IS NOT NULL ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`
+					)
 					.all(PAGE, offset)
 			: house.db
 					.prepare<[string, number, number], Row>(
@@ -136,7 +157,9 @@ export function findPackets(house: House, search: string, most = 8): PacketRow[]
 	const match = searchExpression(search);
 	if (match === '') return [];
 	return house.db
-		.prepare<[string, number], Row>(`SELECT ${COLUMNS} FROM packets_text t JOIN packets p ON p.id = t.id WHERE packets_text MATCH ? ORDER BY p.sent_at DESC LIMIT ?`)
+		.prepare<[string, number], Row>(
+			`SELECT ${COLUMNS} FROM packets_text t JOIN packets p ON p.id = t.id WHERE packets_text MATCH ? ORDER BY p.sent_at DESC LIMIT ?`
+		)
 		.all(match, most)
 		.map(read);
 }
@@ -144,7 +167,10 @@ export function findPackets(house: House, search: string, most = 8): PacketRow[]
 /** Each word as a prefix, quoted, so that nothing of it is read as FTS5's own syntax. */
 function searchExpression(search: string): string {
 	const words = search.slice(0, 200).match(/[\p{L}\p{N}]+/gu) ?? [];
-	return words.slice(0, 10).map((word) => `"${word}"*`).join(' ');
+	return words
+		.slice(0, 10)
+		.map((word) => `"${word}"*`)
+		.join(' ');
 }
 
 function read(row: Row): PacketRow {

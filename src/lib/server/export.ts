@@ -16,7 +16,11 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		writeFileSync(path.join(folder, name), bytes);
 		files += 1;
 	};
-	const ended = db.prepare<[], { id: string; reference: string }>('SELECT id, reference FROM packets WHERE ended_at IS NOT NULL ORDER BY ended_at').all();
+	const ended = db
+		.prepare<[], { id: string; reference: string }>(
+			'SELECT id, reference FROM packets WHERE ended_at IS NOT NULL ORDER BY ended_at'
+		)
+		.all();
 	for (const { id, reference } of ended) {
 		const packet = packetState(db, id);
 		if (packet.status === 'none') continue;
@@ -25,7 +29,9 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		write(folder, 'record.json', JSON.stringify(auditRecord(db, id), null, '\t'));
 		write(folder, 'answers.json', answersAsData(packet));
 	}
-	for (const { name, issuer } of db.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys').all())
+	for (const { name, issuer } of db
+		.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys')
+		.all())
 		write(path.join(target, 'trust'), `${name === 'seal' ? 'organisation' : 'time-stamp'}-root.pem`, toPem(issuer));
 	return { packets: ended.length, files };
 }

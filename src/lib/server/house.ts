@@ -45,7 +45,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
 export function unsafe(config: Config, db: Db): string | null {
 	if (config.demo) return null;
 	if (config.key === DEMO_KEY) return "PELLUM_KEY is the demo's key, which everybody knows. Set one of your own.";
-	if (config.key.length < 32) return 'Set PELLUM_KEY to a secret of 32 characters or more; it locks the private keys at rest.';
+	if (config.key.length < 32)
+		return 'Set PELLUM_KEY to a secret of 32 characters or more; it locks the private keys at rest.';
 	if (readSetting(db, 'demo') === '1') return 'This data folder holds the demo. Set PELLUM_DATA to another one.';
 	return null;
 }

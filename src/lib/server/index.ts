@@ -33,7 +33,10 @@ export function running(): Running {
 /** Called once at start: looks that the worker is built, makes or unlocks the keys, starts the jobs. */
 export async function start(): Promise<void> {
 	const worker = path.resolve(process.env['PELLUM_WORKER'] ?? 'dist/press/worker.js');
-	if (!existsSync(worker)) throw new Error(`The press worker is not built: ${worker} is missing. Run “npm start” or “npm run dev”, which build it.`);
+	if (!existsSync(worker))
+		throw new Error(
+			`The press worker is not built: ${worker} is missing. Run “npm start” or “npm run dev”, which build it.`
+		);
 	const { house: opened, runner } = running();
 	await sealKeys(opened);
 	runner.start();

@@ -38,11 +38,23 @@ async function identity(house: House, name: 'seal' | 'stamp'): Promise<Identity>
 	const row = house.db
 		.prepare<[string], Row>('SELECT certificate, issuer, crl, locked_key FROM keys WHERE name = ?')
 		.get(name);
-	if (row) return { certificate: row.certificate, issuer: row.issuer, crl: row.crl, key: unlock(house.config.key, row.locked_key) };
+	if (row)
+		return {
+			certificate: row.certificate,
+			issuer: row.issuer,
+			crl: row.crl,
+			key: unlock(house.config.key, row.locked_key)
+		};
 	const made = await makeIdentity(name === 'seal' ? organisation(house.db).name : 'Pellum stand-in', name, house.now());
 	house.db
 		.prepare('INSERT INTO keys (name, certificate, issuer, crl, locked_key) VALUES (?, ?, ?, ?, ?)')
-		.run(name, Buffer.from(made.certificate), Buffer.from(made.issuer), Buffer.from(made.crl), lock(house.config.key, made.key));
+		.run(
+			name,
+			Buffer.from(made.certificate),
+			Buffer.from(made.issuer),
+			Buffer.from(made.crl),
+			lock(house.config.key, made.key)
+		);
 	return made;
 }
 
@@ -65,7 +77,11 @@ function lock(secret: string, key: Uint8Array): Buffer {
 }
 
 function unlock(secret: string, stored: Buffer): Uint8Array {
-	const decipher = createDecipheriv('aes-256-gcm', scryptSync(secret, stored.subarray(0, 16), 32), stored.subarray(16, 28));
+	const decipher = createDecipheriv(
+		'aes-256-gcm',
+		scryptSync(secret, stored.subarray(0, 16), 32),
+		stored.subarray(16, 28)
+	);
 	decipher.setAuthTag(stored.subarray(28, 44));
 	try {
 		return Buffer.concat([decipher.update(stored.subarray(44)), decipher.final()]);

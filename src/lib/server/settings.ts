@@ -25,7 +25,10 @@ export function readSetting(db: Db, key: string): string | undefined {
 }
 
 export function writeSetting(db: Db, key: string, value: string): void {
-	db.prepare('INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value').run(key, value);
+	db.prepare('INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value').run(
+		key,
+		value
+	);
 }
 
 export function organisation(db: Db): Organisation {

@@ -6,11 +6,18 @@ export function day(at: string, zone: string, now: string): string {
 	if (days === 1) return 'tomorrow';
 	if (days === -1) return 'yesterday';
 	const sameYear = of(at).slice(0, 4) === of(now).slice(0, 4);
-	return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', ...(!sameYear && { year: 'numeric' }), timeZone: zone }).format(new Date(at));
+	return new Intl.DateTimeFormat('en-GB', {
+		day: 'numeric',
+		month: 'short',
+		...(!sameYear && { year: 'numeric' }),
+		timeZone: zone
+	}).format(new Date(at));
 }
 
 export function moment(at: string, zone: string): string {
-	return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: zone }).format(new Date(at));
+	return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: zone }).format(
+		new Date(at)
+	);
 }
 
 export function clock(at: string, zone: string): string {

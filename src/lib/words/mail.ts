@@ -77,15 +77,27 @@ function content(f: MailFacts): { subject: string; paragraphs: string[]; button:
 				button: 'See the copies'
 			};
 		case 'declined':
-			return { subject: `Ended: ${f.title}`, paragraphs: [`“${f.title}” has ended. ${f.reason}`, 'There is nothing left for you to do.'], button: null };
+			return {
+				subject: `Ended: ${f.title}`,
+				paragraphs: [`“${f.title}” has ended. ${f.reason}`, 'There is nothing left for you to do.'],
+				button: null
+			};
 		case 'withdrawn':
 			return {
 				subject: `Withdrawn: ${f.title}`,
-				paragraphs: [`${f.sender.name} has withdrawn “${f.title}”.`, `The reason given: ${f.reason}`, 'There is nothing left for you to do.'],
+				paragraphs: [
+					`${f.sender.name} has withdrawn “${f.title}”.`,
+					`The reason given: ${f.reason}`,
+					'There is nothing left for you to do.'
+				],
 				button: null
 			};
 		case 'expired':
-			return { subject: `Time ran out: ${f.title}`, paragraphs: [`The time for “${f.title}” has run out.`, 'Ask the sender if it is still wanted.'], button: null };
+			return {
+				subject: `Time ran out: ${f.title}`,
+				paragraphs: [`The time for “${f.title}” has run out.`, 'Ask the sender if it is still wanted.'],
+				button: null
+			};
 	}
 }
 

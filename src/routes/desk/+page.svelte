@@ -9,12 +9,9 @@
 	let { data } = $props();
 	const zone = $derived(data.organisation.zone);
 	const mayAct = $derived(data.account?.level !== 'viewer');
-	let live = $state('');
+	const live = $derived(`${data.count} out, ${data.needs.length} need you`);
 
 	$effect(() => keepCurrent());
-	$effect(() => {
-		live = `${data.count} out, ${data.needs.length} need you`;
-	});
 
 	const CHIPS = [
 		['all', 'All'],
@@ -24,33 +21,45 @@
 	] as const;
 
 	function having(thread: ThreadPerson[][]): { names: string; note: string; tone: string } {
-		const have = thread.flat().filter((p) => ['notified', 'opened', 'unreachable'].includes(p.standing) && p.duty !== 'gets a copy');
+		const have = thread
+			.flat()
+			.filter((p) => ['notified', 'opened', 'unreachable'].includes(p.standing) && p.duty !== 'gets a copy');
 		const first = have[0];
 		if (!first) return { names: '', note: '', tone: '' };
 		const names = have.map((p) => (p.name === data.account?.name ? 'you' : p.name)).join(', ');
 		if (have.some((p) => p.standing === 'unreachable')) return { names, note: 'unreachable', tone: 'text-brick' };
 		const days = Math.max(...have.map((p) => (p.since ? daysBetween(p.since, data.now) : 0)));
 		const opened = have.some((p) => p.standing === 'opened') ? ', opened' : '';
-		return { names, note: (days === 0 ? 'since today' : `${days} ${days === 1 ? 'day' : 'days'}`) + opened, tone: days >= 7 ? 'text-copper' : 'text-quiet' };
+		return {
+			names,
+			note: (days === 0 ? 'since today' : `${days} ${days === 1 ? 'day' : 'days'}`) + opened,
+			tone: days >= 7 ? 'text-copper' : 'text-quiet'
+		};
 	}
 </script>
 
 <svelte:head><title>Desk · Pellum</title></svelte:head>
 <main id="main" class="flex min-h-[calc(100dvh-46px)] flex-wrap">
 	<section aria-labelledby="needs" class="w-full border-r border-hairline bg-linen px-5 py-5 min-[900px]:w-[392px]">
-		<h1 id="needs" class="border-b border-hairline pb-2 text-[17px]">Needs you <span class="pl-1 text-[14px] font-normal text-quiet">{data.needs.length}</span></h1>
+		<h1 id="needs" class="border-b border-hairline pb-2 text-[17px]">
+			Needs you <span class="pl-1 text-[14px] font-normal text-quiet">{data.needs.length}</span>
+		</h1>
 		<p class="unseen" aria-live="polite">{live}</p>
 		<ul>
 			{#each data.needs as need (JSON.stringify(need))}
 				<NeedCard {need} {zone} now={data.now} {mayAct} />
 			{:else}
-				<li class="py-6 font-serif text-quiet">Nothing waits for you. What is out looks after itself until somebody needs a hand.</li>
+				<li class="py-6 font-serif text-quiet">
+					Nothing waits for you. What is out looks after itself until somebody needs a hand.
+				</li>
 			{/each}
 		</ul>
 	</section>
 	<section aria-labelledby="out" class="min-w-0 flex-1 px-[22px] py-5">
 		<h2 id="out" class="text-[17px]">
-			Out now <span class="pl-1 text-[14px] font-normal text-quiet">{data.count} {data.count === 1 ? 'packet' : 'packets'}, longest wait first</span>
+			Out now <span class="pl-1 text-[14px] font-normal text-quiet"
+				>{data.count} {data.count === 1 ? 'packet' : 'packets'}, longest wait first</span
+			>
 		</h2>
 		<nav aria-label="Show" class="flex flex-wrap gap-2 py-3">
 			{#each CHIPS as [chip, name] (chip)}
@@ -64,7 +73,10 @@
 					{#each data.rows as row (row.id)}
 						{@const with_ = having(row.thread)}
 						<tr class="hover:bg-wash">
-							<td class="max-w-72"><a href="/packets/{row.id}" class="font-semibold no-underline hover:underline">{row.title}</a><br /><span class="font-mono text-[13px] text-quiet">{row.reference}</span></td>
+							<td class="max-w-72"
+								><a href="/packets/{row.id}" class="font-semibold no-underline hover:underline">{row.title}</a><br
+								/><span class="font-mono text-[13px] text-quiet">{row.reference}</span></td
+							>
 							<td><Thread thread={row.thread} now={data.now} /></td>
 							<td>{with_.names}<br /><span class="text-[13px] {with_.tone}">{with_.note}</span></td>
 							<td class="whitespace-nowrap">{row.deadline ? day(row.deadline, zone, data.now) : 'open'}</td>
@@ -75,12 +87,18 @@
 		</div>
 		{#if data.rows.length === 0}
 			<p class="max-w-md py-10 font-serif text-quiet">
-				{data.chip === 'all' ? 'Nothing is out. “New packet” prepares a document for somebody to sign; once sent, it is followed here.' : 'None of the packets that are out is like this.'}
+				{data.chip === 'all'
+					? 'Nothing is out. “New packet” prepares a document for somebody to sign; once sent, it is followed here.'
+					: 'None of the packets that are out is like this.'}
 			</p>
 		{/if}
 		<p class="flex gap-3 pt-3">
-			{#if data.offset > 0}<a class="button" href="?show={data.chip}&from={Math.max(0, data.offset - data.page)}">Earlier rows</a>{/if}
-			{#if data.rows.length === data.page}<a class="button" href="?show={data.chip}&from={data.offset + data.page}">Further rows</a>{/if}
+			{#if data.offset > 0}<a class="button" href="?show={data.chip}&from={Math.max(0, data.offset - data.page)}"
+					>Earlier rows</a
+				>{/if}
+			{#if data.rows.length === data.page}<a class="button" href="?show={data.chip}&from={data.offset + data.page}"
+					>Further rows</a
+				>{/if}
 		</p>
 	</section>
 </main>

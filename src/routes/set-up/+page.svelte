@@ -8,11 +8,41 @@
 	<form method="POST" class="w-full max-w-md rounded-sm border border-hairline bg-sheet p-8">
 		<h1 class="text-2xl leading-8">Set up this Pellum</h1>
 		<p class="pt-1 pb-6 text-quiet">You become its owner. Others of the office are added under Settings.</p>
-		<label class="block pb-4">Organisation<input class="input mt-1" name="organisation" required maxlength="120" value={form?.organisation ?? ''} /></label>
-		<label class="block pb-4">Time zone<input class="input mt-1" name="zone" required value={form?.zone ?? zone} /></label>
-		<label class="block pb-4">Your name<input class="input mt-1" name="name" autocomplete="name" required value={form?.name ?? ''} /></label>
-		<label class="block pb-4">Your e-mail<input class="input mt-1" name="email" type="email" autocomplete="username" required value={form?.email ?? ''} /></label>
-		<label class="block pb-4">Password, ten characters or more<input class="input mt-1" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
+		<label class="block pb-4"
+			>Organisation<input
+				class="input mt-1"
+				name="organisation"
+				required
+				maxlength="120"
+				value={form?.organisation ?? ''}
+			/></label
+		>
+		<label class="block pb-4"
+			>Time zone<input class="input mt-1" name="zone" required value={form?.zone ?? zone} /></label
+		>
+		<label class="block pb-4"
+			>Your name<input class="input mt-1" name="name" autocomplete="name" required value={form?.name ?? ''} /></label
+		>
+		<label class="block pb-4"
+			>Your e-mail<input
+				class="input mt-1"
+				name="email"
+				type="email"
+				autocomplete="username"
+				required
+				value={form?.email ?? ''}
+			/></label
+		>
+		<label class="block pb-4"
+			>Password, ten characters or more<input
+				class="input mt-1"
+				name="password"
+				type="password"
+				autocomplete="new-password"
+				minlength="10"
+				required
+			/></label
+		>
 		<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 		<button class="button primary w-full">Begin</button>
 	</form>

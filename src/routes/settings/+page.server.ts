@@ -27,21 +27,34 @@ export const actions = {
 		if (form.get('remove-logo') === 'on') logo = '';
 		else if (file instanceof File && file.size > 0) {
 			const picture =
-				file.size > 5 * 1024 * 1024 ? refuse('file-too-large', 'The logo may have 5 MB at most.') : await markPictureInWorker(new Uint8Array(await file.arrayBuffer()));
-			if (isRefusal(picture)) return fail(statusOf(picture), { form: 'organisation', ...kept, say: picture.say, at: 'logo' });
+				file.size > 5 * 1024 * 1024
+					? refuse('file-too-large', 'The logo may have 5 MB at most.')
+					: await markPictureInWorker(new Uint8Array(await file.arrayBuffer()));
+			if (isRefusal(picture))
+				return fail(statusOf(picture), { form: 'organisation', ...kept, say: picture.say, at: 'logo' });
 			logo = keepBlob(house().db, picture.bytes, 'image/png', house().now(), picture.digest);
 		}
 		const set = setOrganisation(house().db, { ...kept, logo });
-		return isRefusal(set) ? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at }) : { form: 'organisation', done: true };
+		return isRefusal(set)
+			? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at })
+			: { form: 'organisation', done: true };
 	},
 	add: async ({ request }) => {
 		const form = await request.formData();
 		const text = (name: string) => String(form.get(name) ?? '').slice(0, 300);
 		const level = text('level');
 		const kept = { form: 'add', newName: text('name'), newEmail: text('email'), level };
-		if (!(LEVELS as readonly string[]).includes(level)) return fail(422, { ...kept, say: 'Choose what they may do.', at: 'level' });
-		const made = await addAccount(house(), { name: text('name'), email: text('email'), level: level as Level, password: text('password') });
-		return isRefusal(made) ? fail(statusOf(made), { ...kept, say: made.say, at: made.at }) : { form: 'add', done: true };
+		if (!(LEVELS as readonly string[]).includes(level))
+			return fail(422, { ...kept, say: 'Choose what they may do.', at: 'level' });
+		const made = await addAccount(house(), {
+			name: text('name'),
+			email: text('email'),
+			level: level as Level,
+			password: text('password')
+		});
+		return isRefusal(made)
+			? fail(statusOf(made), { ...kept, say: made.say, at: made.at })
+			: { form: 'add', done: true };
 	},
 	close: async ({ request }) => {
 		const id = String((await request.formData()).get('id') ?? '');

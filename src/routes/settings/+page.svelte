@@ -12,28 +12,72 @@
 <main id="main" class="mx-auto grid max-w-5xl gap-10 px-6 py-6 md:grid-cols-2">
 	<section aria-labelledby="organisation">
 		<h1 id="organisation" class="border-b border-hairline pb-2 text-[19px]">Organisation</h1>
-		<form method="POST" action="?/organisation" enctype="multipart/form-data" use:enhance={() => ({ update }) => update({ reset: false })}>
+		<form
+			method="POST"
+			action="?/organisation"
+			enctype="multipart/form-data"
+			use:enhance={() =>
+				({ update }) =>
+					update({ reset: false })}
+		>
 			<fieldset disabled={!owner} class="grid gap-4 pt-4">
-				<label>Name<input class="input mt-1" name="name" required maxlength="120" value={said.form === 'organisation' && said.name ? said.name : data.settings.name} /></label>
-				<label>Colour <span class="text-[14px] text-quiet">on the signing page and in messages</span>
-					<input class="mt-1 block h-9 w-24 rounded-sm border border-line" type="color" name="colour" value={said.form === 'organisation' && said.colour ? said.colour : data.settings.colour} />
+				<label
+					>Name<input
+						class="input mt-1"
+						name="name"
+						required
+						maxlength="120"
+						value={said.form === 'organisation' && said.name ? said.name : data.settings.name}
+					/></label
+				>
+				<label
+					>Colour <span class="text-[14px] text-quiet">on the signing page and in messages</span>
+					<input
+						class="mt-1 block h-9 w-24 rounded-sm border border-line"
+						type="color"
+						name="colour"
+						value={said.form === 'organisation' && said.colour ? said.colour : data.settings.colour}
+					/>
 				</label>
 				<div>
-					<label>Logo <span class="text-[14px] text-quiet">PNG or JPEG, to 5 MB</span><input class="mt-1 block" type="file" name="logo" accept="image/png,image/jpeg" /></label>
+					<label
+						>Logo <span class="text-[14px] text-quiet">PNG or JPEG, to 5 MB</span><input
+							class="mt-1 block"
+							type="file"
+							name="logo"
+							accept="image/png,image/jpeg"
+						/></label
+					>
 					{#if data.settings.logo}
-						<p class="flex items-center gap-4 pt-2"><img src="/logo?{data.settings.logo.slice(0, 8)}" alt="The logo now" class="max-h-12 max-w-40 bg-white p-1" /><label><input type="checkbox" name="remove-logo" /> take it away</label></p>
+						<p class="flex items-center gap-4 pt-2">
+							<img
+								src="/logo?{data.settings.logo.slice(0, 8)}"
+								alt="The logo now"
+								class="max-h-12 max-w-40 bg-white p-1"
+							/><label><input type="checkbox" name="remove-logo" /> take it away</label>
+						</p>
 					{/if}
 				</div>
-				<label>Time zone<select class="input mt-1" name="zone" value={data.settings.zone}>{#each data.zones as zone (zone)}<option>{zone}</option>{/each}</select></label>
-				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>{said.say ?? 'Saved.'}</p>{/if}
-				{#if owner}<p><button class="button primary">Save</button></p>{:else}<p class="text-quiet">Only an owner changes these.</p>{/if}
+				<label
+					>Time zone<select class="input mt-1" name="zone" value={data.settings.zone}
+						>{#each data.zones as zone (zone)}<option>{zone}</option>{/each}</select
+					></label
+				>
+				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
+						{said.say ?? 'Saved.'}
+					</p>{/if}
+				{#if owner}<p><button class="button primary">Save</button></p>{:else}<p class="text-quiet">
+						Only an owner changes these.
+					</p>{/if}
 			</fieldset>
 		</form>
 		<h2 class="border-b border-hairline pt-8 pb-2 text-[17px]">Outside</h2>
 		<p class="pt-3">Mail goes to {data.mail}.</p>
 		<p class="pt-2">Whoever checks a sealed copy trusts these certificates:</p>
 		<ul class="list-inside list-disc pt-1">
-			{#each data.roots as root (root)}<li><a class="font-mono text-[14px] text-thread underline" href="/settings/trust/{root}">{root}</a></li>{/each}
+			{#each data.roots as root (root)}<li>
+					<a class="font-mono text-[14px] text-thread underline" href="/settings/trust/{root}">{root}</a>
+				</li>{/each}
 		</ul>
 	</section>
 	<section aria-labelledby="people">
@@ -43,11 +87,18 @@
 				<li class="flex items-center gap-3 border-b border-hairline py-2.5">
 					<div class="min-w-0 flex-1">
 						<p class="font-semibold {person.closed ? 'line-through' : ''}">{person.name}</p>
-						<p class="text-[14px] break-all text-quiet">{person.email} · {person.level}, {person.closed ? 'closed' : LEVELS[person.level]}</p>
+						<p class="text-[14px] break-all text-quiet">
+							{person.email} · {person.level}, {person.closed ? 'closed' : LEVELS[person.level]}
+						</p>
 						{#if said.form === 'close' && said.at === person.id}<p role="alert" class="wrong">{said.say}</p>{/if}
 					</div>
 					{#if owner && !person.closed && person.id !== data.me.id}
-						<form method="POST" action="?/close" use:enhance><input type="hidden" name="id" value={person.id} /><button class="button grave" aria-label="Close the account of {person.name}">Close</button></form>
+						<form method="POST" action="?/close" use:enhance>
+							<input type="hidden" name="id" value={person.id} /><button
+								class="button grave"
+								aria-label="Close the account of {person.name}">Close</button
+							>
+						</form>
 					{/if}
 				</li>
 			{/each}
@@ -55,13 +106,46 @@
 		{#if owner}
 			<h3 class="pt-6 text-[16px]">Add somebody</h3>
 			<form method="POST" action="?/add" use:enhance class="grid gap-3 pt-2">
-				<label>Name<input class="input mt-1" name="name" required value={said.form === 'add' ? (said.newName ?? '') : ''} /></label>
-				<label>E-mail<input class="input mt-1" name="email" type="email" required value={said.form === 'add' ? (said.newEmail ?? '') : ''} /></label>
-				<label>They may<select class="input mt-1" name="level" value={said.form === 'add' ? (said.level ?? 'preparer') : 'preparer'}>
-					<option value="viewer">see (viewer)</option><option value="preparer">prepare and send (preparer)</option><option value="owner">do everything (owner)</option>
-				</select></label>
-				<label>First password <span class="text-[14px] text-quiet">ten characters or more; tell them yourself</span><input class="input mt-1" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
-				{#if said.form === 'add'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>{said.say ?? 'Added.'}</p>{/if}
+				<label
+					>Name<input
+						class="input mt-1"
+						name="name"
+						required
+						value={said.form === 'add' ? (said.newName ?? '') : ''}
+					/></label
+				>
+				<label
+					>E-mail<input
+						class="input mt-1"
+						name="email"
+						type="email"
+						required
+						value={said.form === 'add' ? (said.newEmail ?? '') : ''}
+					/></label
+				>
+				<label
+					>They may<select
+						class="input mt-1"
+						name="level"
+						value={said.form === 'add' ? (said.level ?? 'preparer') : 'preparer'}
+					>
+						<option value="viewer">see (viewer)</option><option value="preparer">prepare and send (preparer)</option
+						><option value="owner">do everything (owner)</option>
+					</select></label
+				>
+				<label
+					>First password <span class="text-[14px] text-quiet">ten characters or more; tell them yourself</span><input
+						class="input mt-1"
+						name="password"
+						type="password"
+						autocomplete="new-password"
+						minlength="10"
+						required
+					/></label
+				>
+				{#if said.form === 'add'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
+						{said.say ?? 'Added.'}
+					</p>{/if}
 				<p><button class="button primary">Add</button></p>
 			</form>
 		{/if}

@@ -6,7 +6,8 @@ import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/ser
 /** The Mailbox holds signers' links: outside the demo only an owner may look into it. */
 export const load = ({ url, locals }) => {
 	const { config } = house();
-	if (!config.demo && locals.account?.level !== 'owner') error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+	if (!config.demo && locals.account?.level !== 'owner')
+		error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
 	const to = (url.searchParams.get('to') ?? '').slice(0, 254);
 	const before = Number(url.searchParams.get('before')) || undefined;
 	return {
@@ -27,7 +28,8 @@ export const actions = {
 		return { done: true };
 	},
 	refuse: async ({ request, locals }) => {
-		if (!house().config.demo && locals.account?.level !== 'owner') error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+		if (!house().config.demo && locals.account?.level !== 'owner')
+			error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
 		const text = String((await request.formData()).get('addresses') ?? '').slice(0, 10_000);
 		setRefusedAddresses(house(), text.split(/[\s,;]+/));
 		return { done: true };

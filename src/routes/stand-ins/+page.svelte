@@ -11,8 +11,12 @@
 <svelte:head><title>Stand-ins · Pellum</title></svelte:head>
 <main id="main" class="flex flex-wrap gap-8 px-6 py-5">
 	<section aria-labelledby="mailbox" class="min-w-0 flex-[2_1_560px]">
-		<h1 id="mailbox" class="text-[19px]">Mailbox <span class="text-[14px] font-normal text-quiet">every message, kept instead of sent</span></h1>
-		{#if data.smtp}<p class="py-2 text-copper">Mail goes to an SMTP server at present, so nothing new arrives here.</p>{/if}
+		<h1 id="mailbox" class="text-[19px]">
+			Mailbox <span class="text-[14px] font-normal text-quiet">every message, kept instead of sent</span>
+		</h1>
+		{#if data.smtp}<p class="py-2 text-copper">
+				Mail goes to an SMTP server at present, so nothing new arrives here.
+			</p>{/if}
 		<form method="GET" role="search" class="flex gap-2 py-3">
 			<label class="unseen" for="to">Messages to</label>
 			<input id="to" name="to" type="search" class="input w-80" placeholder="Only to this address" value={data.to} />
@@ -24,29 +28,53 @@
 				{#each data.messages as message (message.id)}
 					<tr class="hover:bg-wash">
 						<td class="break-all">{message.recipient}</td>
-						<td><a class="font-semibold no-underline hover:underline" href="/stand-ins/mailbox/{message.id}">{message.subject}</a>{#if message.attachments.length > 0}<span class="text-quiet"> · {message.attachments.length} attached</span>{/if}</td>
+						<td
+							><a class="font-semibold no-underline hover:underline" href="/stand-ins/mailbox/{message.id}"
+								>{message.subject}</a
+							>{#if message.attachments.length > 0}<span class="text-quiet">
+									· {message.attachments.length} attached</span
+								>{/if}</td
+						>
 						<td>{message.sender}</td>
 						<td class="whitespace-nowrap">{moment(message.at, zone)}</td>
 					</tr>
 				{:else}
-					<tr><td colspan="4" class="py-8! font-serif text-quiet">No messages{data.to ? ` to ${data.to}` : ''} yet.</td></tr>
+					<tr
+						><td colspan="4" class="py-8! font-serif text-quiet">No messages{data.to ? ` to ${data.to}` : ''} yet.</td
+						></tr
+					>
 				{/each}
 			</tbody>
 		</table>
-		{#if data.messages.length === 50}<p class="pt-3"><a class="button" href="?to={encodeURIComponent(data.to)}&before={data.messages[49]?.id}">Older messages</a></p>{/if}
+		{#if data.messages.length === 50}<p class="pt-3">
+				<a class="button" href="?to={encodeURIComponent(data.to)}&before={data.messages[49]?.id}">Older messages</a>
+			</p>{/if}
 	</section>
 	<section class="flex-[1_1_280px]">
 		{#if data.clock}
 			<h2 class="text-[17px]">Clock</h2>
 			<p class="pt-2" data-testid="clock">It is {moment(data.now, zone)}.</p>
 			<form method="POST" action="?/clock" use:enhance class="flex flex-wrap gap-2 pt-2">
-				<button class="button" name="days" value="1">A day on</button><button class="button" name="days" value="3">3 days on</button><button class="button" name="days" value="14">14 days on</button>
+				<button class="button" name="days" value="1">A day on</button><button class="button" name="days" value="3"
+					>3 days on</button
+				><button class="button" name="days" value="14">14 days on</button>
 			</form>
 			<p class="pt-2 text-[14px] text-quiet">Time goes forward only, since the record does.</p>
 		{/if}
 		<h2 class="pt-8 text-[17px]">Addresses that refuse</h2>
-		<form method="POST" action="?/refuse" use:enhance={() => ({ update }) => update({ reset: false })} class="pt-2">
-			<label>Messages to these come back<textarea class="input mt-1 h-24 font-mono text-[14px]" name="addresses">{data.refused.join('\n')}</textarea></label>
+		<form
+			method="POST"
+			action="?/refuse"
+			use:enhance={() =>
+				({ update }) =>
+					update({ reset: false })}
+			class="pt-2"
+		>
+			<label
+				>Messages to these come back<textarea class="input mt-1 h-24 font-mono text-[14px]" name="addresses"
+					>{data.refused.join('\n')}</textarea
+				></label
+			>
 			<p class="pt-2"><button class="button">Save</button></p>
 		</form>
 		<h2 class="pt-8 text-[17px]">Time-stamp authority</h2>

@@ -44,7 +44,11 @@ export function finishAnswers(plan: Plan, person: string, given: Answers, contex
 	for (const field of own) {
 		const kind = kindOf(field.kind);
 		const answer =
-			kind.filledBy === 'finishing' ? kind.prefill(field, context) : Object.hasOwn(given, field.id) ? given[field.id]! : null;
+			kind.filledBy === 'finishing'
+				? kind.prefill(field, context)
+				: Object.hasOwn(given, field.id)
+					? given[field.id]!
+					: null;
 		if (answer === null || isBlank(answer)) {
 			if (field.required) return refuse('answer-missing', `“${field.label}” still needs an answer.`, field.id);
 			continue;

@@ -22,7 +22,15 @@ export function decide(state: Packet, command: Command, now: string): PacketEven
 		case 'recordMessage':
 			return command.refused === undefined
 				? [{ type: 'MessageSent', person: command.person, purpose: command.purpose, to: command.to }]
-				: [{ type: 'MessageRefused', person: command.person, purpose: command.purpose, to: command.to, why: command.refused }];
+				: [
+						{
+							type: 'MessageRefused',
+							person: command.person,
+							purpose: command.purpose,
+							to: command.to,
+							why: command.refused
+						}
+					];
 		case 'recordFetched':
 			return [{ type: 'CopyFetched', person: command.person, what: command.what }];
 		case 'recordSealed':
@@ -111,16 +119,23 @@ function whatFollows(out: Out, justFinished: string): PacketEvent[] {
 		: [{ type: 'StopOpened', stop, people: actorsAt(out.plan, stop).map((person) => person.id) }];
 }
 
-function correctAddress(state: SentPacket, command: Extract<Command, { do: 'correctAddress' }>): PacketEvent[] | Refusal {
+function correctAddress(
+	state: SentPacket,
+	command: Extract<Command, { do: 'correctAddress' }>
+): PacketEvent[] | Refusal {
 	return whileOut(state, (out) => {
 		const person = personIn(out.plan, command.person);
 		if (!person) return refuse('no-person', 'This packet has no such person.');
 		if (out.people[person.id]?.is === 'done')
 			return refuse('finished-part-locked', `${person.name} has finished; that part is locked.`);
-		if (!isAddress(command.email)) return refuse('bad-address', `“${command.email}” can't be an e-mail address.`, 'email');
+		if (!isAddress(command.email))
+			return refuse('bad-address', `“${command.email}” can't be an e-mail address.`, 'email');
 		const was = addressOf(out, person.id);
 		if (was === command.email) return [];
-		const beside = actorsAt(out.plan, out.plan.stops.findIndex((stop) => stop.people.includes(person.id)));
+		const beside = actorsAt(
+			out.plan,
+			out.plan.stops.findIndex((stop) => stop.people.includes(person.id))
+		);
 		if (beside.some((p) => p.id !== person.id && addressOf(out, p.id).toLowerCase() === command.email.toLowerCase()))
 			return refuse('twice-at-stop', `${command.email} stands at this stop already.`, 'email');
 		return [{ type: 'AddressCorrected', person: person.id, was, now: command.email }];
@@ -152,8 +167,10 @@ function onTurn(
 		const standing = out.people[id];
 		if (!person || !standing) return refuse('no-person', 'This packet has no such person.');
 		if (standing.is === 'done') return refuse('already-finished', 'You have finished already; thank you.');
-		if (standing.is === 'waiting') return refuse('not-your-turn', 'It is not your turn yet. You get a message when it is.');
-		if (isOver(out.deadline, now)) return refuse('expired', 'The time for this has run out. Ask the sender for a new one.');
+		if (standing.is === 'waiting')
+			return refuse('not-your-turn', 'It is not your turn yet. You get a message when it is.');
+		if (isOver(out.deadline, now))
+			return refuse('expired', 'The time for this has run out. Ask the sender for a new one.');
 		return then(out, standing, person);
 	});
 }
@@ -163,7 +180,10 @@ function ended(state: Exclude<SentPacket, { status: 'out' }>): Refusal {
 		case 'completed':
 			return refuse('completed', 'This has been completed; nothing can be changed any more.');
 		case 'declined':
-			return refuse('declined', `${personIn(state.plan, state.person)?.name ?? 'Somebody'} declined, so this has ended.`);
+			return refuse(
+				'declined',
+				`${personIn(state.plan, state.person)?.name ?? 'Somebody'} declined, so this has ended.`
+			);
 		case 'withdrawn':
 			return refuse('withdrawn', `The sender has withdrawn this: ${state.reason}`);
 		case 'expired':

@@ -2,9 +2,7 @@ import type { Answers } from '../field';
 
 /** Who caused an event. */
 export type Actor =
-	| { kind: 'office'; account: string; name: string }
-	| { kind: 'person'; person: string }
-	| { kind: 'pellum' };
+	{ kind: 'office'; account: string; name: string } | { kind: 'person'; person: string } | { kind: 'pellum' };
 
 /** From where: network address and what the device calls itself, cut to 200 characters. */
 export interface From {

@@ -75,10 +75,7 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'PersonDeclined':
 			return {
 				...stand(state, [
-					[
-						event.person,
-						{ is: 'declined', since: since(state, event.person), at: event.at, reason: event.reason }
-					]
+					[event.person, { is: 'declined', since: since(state, event.person), at: event.at, reason: event.reason }]
 				]),
 				status: 'declined',
 				at: event.at,

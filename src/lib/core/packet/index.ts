@@ -12,8 +12,7 @@ export {
 	type Field,
 	type Paper,
 	type Plan,
-	type PlanPerson,
-	type Stop
+	type PlanPerson
 } from './plan';
 export { preflight, type Finding } from './preflight';
-export { addressOf, initial, type Packet, type Sent, type SentPacket, type Standing, type Status } from './state';
+export { addressOf, type Packet, type SentPacket, type Standing, type Status } from './state';

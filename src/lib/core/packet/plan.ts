@@ -27,7 +27,12 @@ const Page = Type.Object(
 
 /** A document of the plan: `digest` is the SHA-256 of the normalised PDF that is shown and signed. */
 export const PaperSchema = Type.Object(
-	{ id: Id, name: Type.String({ minLength: 1, maxLength: 200 }), digest: Digest, pages: Type.Array(Page, { minItems: 1, maxItems: 2000 }) },
+	{
+		id: Id,
+		name: Type.String({ minLength: 1, maxLength: 200 }),
+		digest: Digest,
+		pages: Type.Array(Page, { minItems: 1, maxItems: 2000 })
+	},
 	{ additionalProperties: false }
 );
 
@@ -41,7 +46,10 @@ export const PersonSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
-export const StopSchema = Type.Object({ id: Id, people: Type.Array(Id, { maxItems: 100 }) }, { additionalProperties: false });
+export const StopSchema = Type.Object(
+	{ id: Id, people: Type.Array(Id, { maxItems: 100 }) },
+	{ additionalProperties: false }
+);
 
 export const FieldSchema = Type.Object(
 	{
@@ -54,7 +62,10 @@ export const FieldSchema = Type.Object(
 		label: Type.String({ maxLength: 200 }),
 		key: Type.String({ maxLength: 80 }),
 		required: Type.Boolean(),
-		settings: Type.Record(Type.String({ maxLength: 40 }), Type.Union([Type.String({ maxLength: 200 }), Type.Number(), Type.Boolean()]))
+		settings: Type.Record(
+			Type.String({ maxLength: 40 }),
+			Type.Union([Type.String({ maxLength: 200 }), Type.Number(), Type.Boolean()])
+		)
 	},
 	{ additionalProperties: false }
 );
@@ -75,7 +86,6 @@ export const PlanSchema = Type.Object(
 export type Plan = Static<typeof PlanSchema>;
 export type Paper = Static<typeof PaperSchema>;
 export type PlanPerson = Static<typeof PersonSchema>;
-export type Stop = Static<typeof StopSchema>;
 export type Field = Static<typeof FieldSchema>;
 
 export function emptyPlan(): Plan {

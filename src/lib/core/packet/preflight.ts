@@ -21,8 +21,7 @@ function checkWhole(plan: Plan): Finding[] {
 	const found: Finding[] = [];
 	if (plan.title.trim() === '')
 		found.push({ code: 'no-title', say: 'Give the packet a title.', place: { what: 'title' } });
-	if (plan.papers.length === 0)
-		found.push({ code: 'no-papers', say: 'Add a document.', place: { what: 'papers' } });
+	if (plan.papers.length === 0) found.push({ code: 'no-papers', say: 'Add a document.', place: { what: 'papers' } });
 	if (!plan.people.some((person) => acts(person.duty)))
 		found.push({ code: 'no-signer', say: 'Add somebody who signs.', place: { what: 'people' } });
 	return found;
@@ -34,12 +33,12 @@ function checkPeople(plan: Plan): Finding[] {
 		const who = person.name.trim() || person.email || 'Somebody on the route';
 		const found: Finding[] = [];
 		const own = fieldsOf(plan, person.id);
-		if (person.name.trim() === '')
-			found.push({ code: 'no-name', say: `${who} has no name yet.`, place });
+		if (person.name.trim() === '') found.push({ code: 'no-name', say: `${who} has no name yet.`, place });
 		if (!isAddress(person.email))
 			found.push({
 				code: 'bad-address',
-				say: person.email === '' ? `${who} has no e-mail address yet.` : `“${person.email}” can't be an e-mail address.`,
+				say:
+					person.email === '' ? `${who} has no e-mail address yet.` : `“${person.email}” can't be an e-mail address.`,
 				place
 			});
 		if (plan.stops.filter((stop) => stop.people.includes(person.id)).length !== 1)
@@ -60,7 +59,9 @@ function checkSideBySide(plan: Plan): Finding[] {
 		return stop.people.flatMap((id): Finding[] => {
 			const person = plan.people.find((p) => p.id === id);
 			if (!person)
-				return [{ code: 'unknown-person', say: 'The route names somebody who is not there.', place: { what: 'people' } }];
+				return [
+					{ code: 'unknown-person', say: 'The route names somebody who is not there.', place: { what: 'people' } }
+				];
 			const address = person.email.trim().toLowerCase();
 			if (address !== '' && seen.has(address))
 				return [

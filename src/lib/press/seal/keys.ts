@@ -29,7 +29,10 @@ export interface SealKeys {
  */
 export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', now: Date): Promise<Identity> {
 	const what = use === 'seal' ? 'document seal' : 'time-stamp authority (stand-in)';
-	const name = (common: string): Record<string, string[]>[] => [{ CN: [common.slice(0, 64)] }, { O: [organisation.slice(0, 64)] }];
+	const name = (common: string): Record<string, string[]>[] => [
+		{ CN: [common.slice(0, 64)] },
+		{ O: [organisation.slice(0, 64)] }
+	];
 	const notBefore = new Date(now.getTime() - YEAR * 2);
 	const notAfter = new Date(now.getTime() + YEAR * 25);
 	const rootKeys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
@@ -88,7 +91,10 @@ export function privateKeyOf(identity: Identity): KeyObject {
 }
 
 export function toPem(der: Uint8Array): string {
-	const lines = Buffer.from(der).toString('base64').match(/.{1,64}/g) ?? [];
+	const lines =
+		Buffer.from(der)
+			.toString('base64')
+			.match(/.{1,64}/g) ?? [];
 	return `-----BEGIN CERTIFICATE-----\n${lines.join('\n')}\n-----END CERTIFICATE-----\n`;
 }
 

@@ -59,7 +59,9 @@ export function tokenOf(response: Uint8Array, request: Uint8Array): Uint8Array {
 	const asked = new pkijs.TimeStampReq({ schema: asn1.fromBER(buffer(request)).result });
 	const info = tstInfoOf(token);
 	const same = (a?: asn1.Integer, b?: asn1.Integer) =>
-		a !== undefined && b !== undefined && Buffer.compare(Buffer.from(a.valueBlock.valueHexView), Buffer.from(b.valueBlock.valueHexView)) === 0;
+		a !== undefined &&
+		b !== undefined &&
+		Buffer.compare(Buffer.from(a.valueBlock.valueHexView), Buffer.from(b.valueBlock.valueHexView)) === 0;
 	if (!same(info.nonce, asked.nonce)) throw new Error('the time-stamp answers another request');
 	return token;
 }

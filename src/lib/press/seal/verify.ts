@@ -1,5 +1,14 @@
 import 'reflect-metadata';
-import { PDFArray, PDFDict, PDFDocument, PDFName, PDFRawStream, PDFRef, decodePDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import {
+	PDFArray,
+	PDFDict,
+	PDFDocument,
+	PDFName,
+	PDFRawStream,
+	PDFRef,
+	decodePDFRawStream,
+	type PDFObject
+} from '@cantoo/pdf-lib';
 import * as x509 from '@peculiar/x509';
 import * as asn1 from 'asn1js';
 import { createHash, createPublicKey, verify as verifySignature, X509Certificate } from 'node:crypto';
@@ -74,7 +83,11 @@ export async function verifySealed(file: Uint8Array, trusted: string[]): Promise
 		if (record) verdict.reference = record.reference;
 		const known = trusted.map((pem) => sha256(new X509Certificate(pem).raw).toString('hex'));
 		if (known.length === 0) {
-			checks.push({ name: 'trust', ok: false, say: 'No trusted certificate was given, so nobody can say whose seal this is.' });
+			checks.push({
+				name: 'trust',
+				ok: false,
+				say: 'No trusted certificate was given, so nobody can say whose seal this is.'
+			});
 			verdict.verdict = 'unjudged';
 			return verdict;
 		}
@@ -103,7 +116,8 @@ function cover(file: Uint8Array): { cms: Uint8Array; signed: [Uint8Array, Uint8A
 	const bytes = Buffer.from(hole.slice(1, -1), 'hex');
 	const parsed = asn1.fromBER(buffer(bytes));
 	if (parsed.offset <= 0) fault('The seal can’t be read.');
-	if (bytes.subarray(parsed.offset).some((byte) => byte !== 0)) fault('The seal is followed by something that does not belong there.');
+	if (bytes.subarray(parsed.offset).some((byte) => byte !== 0))
+		fault('The seal is followed by something that does not belong there.');
 	return {
 		cms: bytes.subarray(0, parsed.offset),
 		signed: [file.subarray(0, from), file.subarray(to)]
@@ -123,11 +137,16 @@ function signerOf(cms: Uint8Array, type: string): Signer {
 	const again = Buffer.from(content.toSchema().toBER());
 	if (!again.equals(cms)) fault('The seal is not encoded as it must be.');
 	const signed = new pkijs.SignedData({ schema: content.content });
-	if (signed.signerInfos.length !== 1 || signed.encapContentInfo.eContentType !== type) fault('The seal is of another kind.');
+	if (signed.signerInfos.length !== 1 || signed.encapContentInfo.eContentType !== type)
+		fault('The seal is of another kind.');
 	const info = signed.signerInfos[0]!;
-	const certificates = (signed.certificates ?? []).filter((c): c is pkijs.Certificate => c instanceof pkijs.Certificate);
+	const certificates = (signed.certificates ?? []).filter(
+		(c): c is pkijs.Certificate => c instanceof pkijs.Certificate
+	);
 	const sid = info.sid as pkijs.IssuerAndSerialNumber;
-	const certificate = certificates.find((c) => c.issuer.isEqual(sid.issuer) && c.serialNumber.isEqual(sid.serialNumber));
+	const certificate = certificates.find(
+		(c) => c.issuer.isEqual(sid.issuer) && c.serialNumber.isEqual(sid.serialNumber)
+	);
 	if (!certificate) return fault('The certificate of the seal is missing.');
 	const der = new Uint8Array(certificate.toSchema().toBER());
 	if (info.digestAlgorithm.algorithmId !== OID.sha256 || info.signatureAlgorithm.algorithmId !== OID.ecdsaSha256)
@@ -136,8 +155,10 @@ function signerOf(cms: Uint8Array, type: string): Signer {
 	const named = single(info, OID.contentType) as asn1.ObjectIdentifier;
 	if (named.valueBlock.toString() !== type) fault('The seal is of another kind.');
 	const ess = single(info, OID.signingCertificateV2) as asn1.Sequence;
-	const hash = ((((ess.valueBlock.value[0] as asn1.Sequence).valueBlock.value[0] as asn1.Sequence).valueBlock.value[0]) as asn1.OctetString)
-		.valueBlock.valueHexView;
+	const hash = (
+		((ess.valueBlock.value[0] as asn1.Sequence).valueBlock.value[0] as asn1.Sequence).valueBlock
+			.value[0] as asn1.OctetString
+	).valueBlock.valueHexView;
 	if (!sha256(der).equals(hash)) fault('The seal names another certificate.');
 	return {
 		certificate,
@@ -160,7 +181,12 @@ function checkSignature({ info, der }: Signer): void {
 	const key = new X509Certificate(Buffer.from(der)).publicKey;
 	if (key.asymmetricKeyType !== 'ec' || key.asymmetricKeyDetails?.namedCurve !== 'prime256v1')
 		fault('The seal uses a method that is not permitted.');
-	const ok = verifySignature('sha256', Buffer.from(attributes.toBER()), key, Buffer.from(info.signature.valueBlock.valueHexView));
+	const ok = verifySignature(
+		'sha256',
+		Buffer.from(attributes.toBER()),
+		key,
+		Buffer.from(info.signature.valueBlock.valueHexView)
+	);
 	if (!ok) fault('The seal was not made with the key of its certificate.');
 }
 
@@ -171,7 +197,8 @@ function checkTime(seal: Signer): { at: Date; signer: Signer } {
 	const signer = signerOf(token, OID.tstInfo);
 	const info = tstInfoOf(token);
 	const stamped = Buffer.from(info.messageImprint.hashedMessage.valueBlock.valueHexView);
-	if (!sha256(seal.info.signature.valueBlock.valueHexView).equals(stamped)) fault('The time-stamp belongs to another seal.');
+	if (!sha256(seal.info.signature.valueBlock.valueHexView).equals(stamped))
+		fault('The time-stamp belongs to another seal.');
 	const content = new pkijs.ContentInfo({ schema: asn1.fromBER(buffer(token)).result });
 	const inside = new pkijs.SignedData({ schema: content.content }).encapContentInfo.eContent!.getValue();
 	if (!sha256(new Uint8Array(inside)).equals(signer.digest)) fault('The time-stamp has been changed.');
@@ -211,7 +238,9 @@ function chainRoot(signer: Signer, data: ValidationData, at: Date): Uint8Array {
 	for (const c of [leaf, root]) {
 		if (at < new Date(c.validFrom) || at > new Date(c.validTo)) fault('A certificate was not valid at that time.');
 	}
-	const list = data.lists.map((der) => pkijs.CertificateRevocationList.fromBER(buffer(der))).find((crl) => listedBy(crl, root, at));
+	const list = data.lists
+		.map((der) => pkijs.CertificateRevocationList.fromBER(buffer(der)))
+		.find((crl) => listedBy(crl, root, at));
 	if (!list) return fault('The revocation list of a certificate is missing.');
 	const serial = signer.certificate.serialNumber;
 	const revoked = list.revokedCertificates?.find((entry) => entry.userCertificate.isEqual(serial));
@@ -221,7 +250,12 @@ function chainRoot(signer: Signer, data: ValidationData, at: Date): Uint8Array {
 
 function listedBy(crl: pkijs.CertificateRevocationList, root: X509Certificate, at: Date): boolean {
 	const key = createPublicKey(root.publicKey.export({ format: 'pem', type: 'spki' }));
-	const ok = verifySignature('sha256', Buffer.from(crl.tbsView), key, Buffer.from(crl.signatureValue.valueBlock.valueHexView));
+	const ok = verifySignature(
+		'sha256',
+		Buffer.from(crl.tbsView),
+		key,
+		Buffer.from(crl.signatureValue.valueBlock.valueHexView)
+	);
 	return ok && crl.thisUpdate.value <= at && (crl.nextUpdate === undefined || at <= crl.nextUpdate.value);
 }
 

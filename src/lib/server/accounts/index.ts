@@ -56,9 +56,13 @@ export async function addAccount(
 
 /** Closes an account and ends its sessions. The last owner can't be closed. */
 export function closeAccount(house: House, id: string): Refusal | null {
-	const account = house.db.prepare<[string], Account>('SELECT id, name, email, level FROM accounts WHERE id = ? AND closed_at IS NULL').get(id);
+	const account = house.db
+		.prepare<[string], Account>('SELECT id, name, email, level FROM accounts WHERE id = ? AND closed_at IS NULL')
+		.get(id);
 	if (!account) return refuse('no-account', 'There is no such account.');
-	const owners = house.db.prepare<[], { n: number }>("SELECT count(*) AS n FROM accounts WHERE level = 'owner' AND closed_at IS NULL").get()!.n;
+	const owners = house.db
+		.prepare<[], { n: number }>("SELECT count(*) AS n FROM accounts WHERE level = 'owner' AND closed_at IS NULL")
+		.get()!.n;
 	if (account.level === 'owner' && owners === 1) return refuse('last-owner', 'The last owner can’t be closed.');
 	house.db.prepare('UPDATE accounts SET closed_at = ? WHERE id = ?').run(house.now().toISOString(), id);
 	house.db.prepare('DELETE FROM sessions WHERE account = ?').run(id);
@@ -68,7 +72,9 @@ export function closeAccount(house: House, id: string): Refusal | null {
 /** A session's token for the right address and password; null for anything else, after the same work. */
 export async function signIn(house: House, email: string, password: string): Promise<string | null> {
 	const row = house.db
-		.prepare<[string], { id: string; password: string }>('SELECT id, password FROM accounts WHERE email = ? AND closed_at IS NULL')
+		.prepare<[string], { id: string; password: string }>(
+			'SELECT id, password FROM accounts WHERE email = ? AND closed_at IS NULL'
+		)
 		.get(email.trim());
 	const ok = await passwordFits(password, row?.password ?? NOBODY);
 	if (!row || !ok) return null;

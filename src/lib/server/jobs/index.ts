@@ -99,9 +99,13 @@ export class JobRunner {
 	private perform(job: JobRow): Promise<string | null> {
 		const payload = JSON.parse(job.payload) as MessageJob;
 		const done = () => {
-			this.house.db.prepare('UPDATE jobs SET done_at = ?, error = NULL WHERE id = ?').run(this.house.now().toISOString(), job.id);
+			this.house.db
+				.prepare('UPDATE jobs SET done_at = ?, error = NULL WHERE id = ?')
+				.run(this.house.now().toISOString(), job.id);
 		};
-		return job.kind === 'seal' ? sealPacket(this.house, payload.packet, done) : sendMessage(this.house, job.key, payload, done);
+		return job.kind === 'seal'
+			? sealPacket(this.house, payload.packet, done)
+			: sendMessage(this.house, job.key, payload, done);
 	}
 
 	private isDone(id: number): boolean {
@@ -120,7 +124,9 @@ export class JobRunner {
 	private expireDue(): void {
 		const now = this.house.now().toISOString();
 		const due = this.house.db
-			.prepare<[string], { id: string }>("SELECT id FROM packets WHERE status = 'out' AND deadline IS NOT NULL AND deadline < ? LIMIT 100")
+			.prepare<[string], { id: string }>(
+				"SELECT id FROM packets WHERE status = 'out' AND deadline IS NOT NULL AND deadline < ? LIMIT 100"
+			)
 			.all(now);
 		for (const { id } of due) act(this.house, id, { kind: 'pellum' }, { do: 'expire' });
 	}

@@ -24,7 +24,12 @@ const MOST_ATTACHED = 10 * 1024 * 1024;
  * written after the server has taken it, so that a crash between the two repeats a message rather than losing it.
  * @returns null when done, or why it must be tried again
  */
-export async function sendMessage(house: House, key: string, job: MessageJob, done: () => void): Promise<string | null> {
+export async function sendMessage(
+	house: House,
+	key: string,
+	job: MessageJob,
+	done: () => void
+): Promise<string | null> {
 	if (deliversInside(house)) {
 		inTransaction(house.db, () => {
 			const message = compose(house, key, job);
@@ -44,7 +49,12 @@ export async function sendMessage(house: House, key: string, job: MessageJob, do
 }
 
 function record(house: House, { packet, person, purpose }: MessageJob, to: string, delivery: Delivery): void {
-	act(house, packet, { kind: 'pellum' }, { do: 'recordMessage', person, purpose, to, ...(delivery.is === 'refused' && { refused: delivery.why }) });
+	act(
+		house,
+		packet,
+		{ kind: 'pellum' },
+		{ do: 'recordMessage', person, purpose, to, ...(delivery.is === 'refused' && { refused: delivery.why }) }
+	);
 }
 
 /** The message, or null where it has become pointless (the turn has passed, the packet has ended). */
@@ -85,7 +95,8 @@ function stillWanted(packet: SentPacket, person: string, purpose: MessagePurpose
 
 function endReason(packet: SentPacket): string {
 	if (packet.status === 'withdrawn') return packet.reason;
-	if (packet.status === 'declined') return `${personIn(packet.plan, packet.person)?.name ?? 'Somebody'} declined: ${packet.reason}`;
+	if (packet.status === 'declined')
+		return `${personIn(packet.plan, packet.person)?.name ?? 'Somebody'} declined: ${packet.reason}`;
 	return '';
 }
 

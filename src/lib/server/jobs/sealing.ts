@@ -38,14 +38,19 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 	const digests = Object.fromEntries(Object.entries(papers).map(([paper, sealed]) => [paper, sealed.digest]));
 	const evidence = await sealEvidenceInWorker({ ...shared, evidence: evidenceOf(house, packet, digests) });
 	inTransaction(db, () => {
-		for (const sealed of [...Object.values(papers), evidence]) keepBlob(db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
+		for (const sealed of [...Object.values(papers), evidence])
+			keepBlob(db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
 		act(house, id, { kind: 'pellum' }, { do: 'recordSealed', papers: digests, evidence: evidence.digest });
 		done();
 	});
 	return null;
 }
 
-function evidenceOf(house: House, packet: SentPacket & { status: 'completed' }, sealed: Record<string, string>): Evidence {
+function evidenceOf(
+	house: House,
+	packet: SentPacket & { status: 'completed' },
+	sealed: Record<string, string>
+): Evidence {
 	const moment = (at: string) => momentIn(packet.zone, at);
 	const events = eventsOf(house.db, packet.packet);
 	const finished = new Map(events.flatMap((e) => (e.type === 'PersonFinished' ? [[e.person, e] as const] : [])));
@@ -71,7 +76,12 @@ function evidenceOf(house: House, packet: SentPacket & { status: 'completed' }, 
 				from: end ? `from ${end.from.address}, ${end.from.device}` : ''
 			};
 		}),
-		papers: packet.plan.papers.map((paper) => ({ name: paper.name, pages: paper.pages.length, digest: paper.digest, sealed: sealed[paper.id]! })),
+		papers: packet.plan.papers.map((paper) => ({
+			name: paper.name,
+			pages: paper.pages.length,
+			digest: paper.digest,
+			sealed: sealed[paper.id]!
+		})),
 		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, packet.plan), from: fromOf(event) })),
 		head: links[links.length - 1]!.hash,
 		root,

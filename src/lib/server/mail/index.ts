@@ -6,7 +6,7 @@ export interface Message {
 	/** the same for every try at the same message, so that a receiver can tell a repeat */
 	id: string;
 	to: string;
-	/** shown as the one who writes; the envelope's sender is Pellum's own */
+	/** the one who writes and gets the answers; the sending address is Pellum's own */
 	replyTo: { name: string; address: string };
 	subject: string;
 	text: string;
@@ -23,7 +23,8 @@ export function deliversInside(house: House): boolean {
 }
 
 export function deliverInside(house: House, message: Message): Delivery {
-	if (mailboxRefuses(house, message.to)) return { is: 'refused', why: 'the Mailbox stand-in was told to refuse this address' };
+	if (mailboxRefuses(house, message.to))
+		return { is: 'refused', why: 'the Mailbox stand-in was told to refuse this address' };
 	putInMailbox(house, message);
 	return { is: 'delivered' };
 }
@@ -42,7 +43,11 @@ export async function deliverBySmtp(house: House, message: Message): Promise<Del
 			subject: message.subject,
 			text: message.text,
 			html: message.html,
-			attachments: message.attachments.map((a) => ({ filename: a.name, content: a.bytes, contentType: 'application/pdf' }))
+			attachments: message.attachments.map((a) => ({
+				filename: a.name,
+				content: a.bytes,
+				contentType: 'application/pdf'
+			}))
 		});
 		return { is: 'delivered' };
 	} catch (error) {

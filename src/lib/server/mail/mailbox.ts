@@ -33,7 +33,12 @@ export function putInMailbox(house: House, message: Message): void {
 }
 
 /** Newest first; `to` keeps to one recipient. */
-export function mailboxMessages(house: House, to: string, before = Number.MAX_SAFE_INTEGER, most = 50): Omit<KeptMessage, 'html' | 'text'>[] {
+export function mailboxMessages(
+	house: House,
+	to: string,
+	before = Number.MAX_SAFE_INTEGER,
+	most = 50
+): Omit<KeptMessage, 'html' | 'text'>[] {
 	const rows = house.db
 		.prepare<unknown[], Omit<KeptMessage, 'attachments'> & { attachments: string }>(
 			`SELECT id, at, recipient, sender, subject, attachments FROM mailbox WHERE id < ? ${to ? 'AND recipient = ?' : ''} ORDER BY id DESC LIMIT ?`
@@ -57,7 +62,11 @@ export function refusedAddresses(house: House): string[] {
 }
 
 export function setRefusedAddresses(house: House, addresses: string[]): void {
-	writeSetting(house.db, 'mailbox-refuses', JSON.stringify([...new Set(addresses.map((a) => a.trim().toLowerCase()).filter(Boolean))].slice(0, 100)));
+	writeSetting(
+		house.db,
+		'mailbox-refuses',
+		JSON.stringify([...new Set(addresses.map((a) => a.trim().toLowerCase()).filter(Boolean))].slice(0, 100))
+	);
 }
 
 export function mailboxRefuses(house: House, address: string): boolean {

@@ -1,5 +1,17 @@
 import { canonicalJson } from '../../core/audit';
-import { decide, evolve, fold, type Actor, type Command, type Packet, type PacketEvent, type Plan, type PlanLookup, type Recorded, type SentPacket } from '../../core/packet';
+import {
+	decide,
+	evolve,
+	fold,
+	type Actor,
+	type Command,
+	type Packet,
+	type PacketEvent,
+	type Plan,
+	type PlanLookup,
+	type Recorded,
+	type SentPacket
+} from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
@@ -10,7 +22,10 @@ import { writeReadTables } from './read-tables';
 
 /** Looks frozen plans up in the database. */
 export function planLookup(db: Db): PlanLookup {
-	return (digest) => JSON.parse(db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(digest)!.json) as Plan;
+	return (digest) =>
+		JSON.parse(
+			db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(digest)!.json
+		) as Plan;
 }
 
 /** Keeps a plan for good under the SHA-256 of its canonical JSON. */
@@ -32,7 +47,13 @@ export function packetState(db: Db, packet: string): Packet {
  * @param also runs in the same transaction after the events have been appended
  * @returns the new state, or core's refusal
  */
-export function act(house: House, packet: string, by: Actor, command: Command, also?: (state: SentPacket) => void): SentPacket | Refusal {
+export function act(
+	house: House,
+	packet: string,
+	by: Actor,
+	command: Command,
+	also?: (state: SentPacket) => void
+): SentPacket | Refusal {
 	const result = inTransaction(house.db, () => {
 		const before = packetState(house.db, packet);
 		const at = house.now().toISOString();

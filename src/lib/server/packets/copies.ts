@@ -13,7 +13,9 @@ export function copiesOf(packet: SentPacket): { what: string; name: string; dige
 	if (packet.evidence === null) return [];
 	const name = (text: string) => `${fileName(text)} ${packet.reference}.pdf`;
 	return [
-		...packet.plan.papers.flatMap((p) => (packet.sealed[p.id] ? [{ what: p.id, name: name(p.name), digest: packet.sealed[p.id]! }] : [])),
+		...packet.plan.papers.flatMap((p) =>
+			packet.sealed[p.id] ? [{ what: p.id, name: name(p.name), digest: packet.sealed[p.id]! }] : []
+		),
 		{ what: 'evidence', name: name('Evidence sheet'), digest: packet.evidence }
 	];
 }

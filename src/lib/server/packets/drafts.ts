@@ -28,7 +28,13 @@ interface Row {
 const planBorder = border(PlanSchema);
 
 export function newDraft(house: House, account: Account, plan: Plan = emptyPlan()): Draft {
-	const draft: Draft = { id: newId(house.now()), owner: account.id, revision: 1, plan, savedAt: house.now().toISOString() };
+	const draft: Draft = {
+		id: newId(house.now()),
+		owner: account.id,
+		revision: 1,
+		plan,
+		savedAt: house.now().toISOString()
+	};
 	house.db
 		.prepare('INSERT INTO drafts (id, owner, revision, plan, saved_at) VALUES (?, ?, 1, ?, ?)')
 		.run(draft.id, draft.owner, JSON.stringify(plan), draft.savedAt);
@@ -36,14 +42,30 @@ export function newDraft(house: House, account: Account, plan: Plan = emptyPlan(
 }
 
 export function readDraft(house: House, id: string): Draft | null {
-	const row = house.db.prepare<[string], Row>('SELECT id, owner, revision, plan, saved_at FROM drafts WHERE id = ?').get(id);
-	return row ? { id: row.id, owner: row.owner, revision: row.revision, plan: JSON.parse(row.plan) as Plan, savedAt: row.saved_at } : null;
+	const row = house.db
+		.prepare<[string], Row>('SELECT id, owner, revision, plan, saved_at FROM drafts WHERE id = ?')
+		.get(id);
+	return row
+		? {
+				id: row.id,
+				owner: row.owner,
+				revision: row.revision,
+				plan: JSON.parse(row.plan) as Plan,
+				savedAt: row.saved_at
+			}
+		: null;
 }
 
 /** Drafts of an account, newest first, with what is still to be done on each. */
-export function draftsOf(house: House, account: Account, most = 20): { id: string; title: string; savedAt: string; open: number }[] {
+export function draftsOf(
+	house: House,
+	account: Account,
+	most = 20
+): { id: string; title: string; savedAt: string; open: number }[] {
 	return house.db
-		.prepare<[string, number], Row>('SELECT id, owner, revision, plan, saved_at FROM drafts WHERE owner = ? ORDER BY saved_at DESC LIMIT ?')
+		.prepare<[string, number], Row>(
+			'SELECT id, owner, revision, plan, saved_at FROM drafts WHERE owner = ? ORDER BY saved_at DESC LIMIT ?'
+		)
 		.all(account.id, most)
 		.map((row) => {
 			const plan = JSON.parse(row.plan) as Plan;
@@ -59,12 +81,16 @@ export function saveDraft(house: House, id: string, revision: number, wanted: un
 	const plan = planBorder(wanted);
 	if (isRefusal(plan)) return plan;
 	const strange = plan.papers.find((paper) => !isKnownPaper(house, paper.digest, paper.pages));
-	if (strange) return refuse('unknown-paper', `“${strange.name}” is not a document of this Pellum. Add it again.`, 'papers');
+	if (strange)
+		return refuse('unknown-paper', `“${strange.name}” is not a document of this Pellum. Add it again.`, 'papers');
 	return inTransaction(house.db, () => {
 		const now = readDraft(house, id);
 		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 		if (now.revision !== revision)
-			return refuse('changed-elsewhere', 'This draft has been changed in another tab. What you have here is kept until you choose.');
+			return refuse(
+				'changed-elsewhere',
+				'This draft has been changed in another tab. What you have here is kept until you choose.'
+			);
 		const savedAt = house.now().toISOString();
 		house.db
 			.prepare('UPDATE drafts SET plan = ?, revision = ?, saved_at = ? WHERE id = ?')
@@ -83,7 +109,10 @@ export function sendDraft(house: House, account: Account, id: string, revision: 
 		const draft = readDraft(house, id);
 		if (!draft) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 		if (draft.revision !== revision)
-			return refuse('changed-elsewhere', 'This draft has been changed in another tab. What you have here is kept until you choose.');
+			return refuse(
+				'changed-elsewhere',
+				'This draft has been changed in another tab. What you have here is kept until you choose.'
+			);
 		const sent = sendPlan(house, account, trimmed(draft.plan));
 		if (!isRefusal(sent)) dropDraft(house, id);
 		return sent;
@@ -95,15 +124,20 @@ export function sendPlan(house: House, account: Account, plan: Plan): SentPacket
 	return inTransaction(house.db, () => {
 		const { name, zone } = organisation(house.db);
 		const packet = newId(house.now());
-		return act(house, packet, { kind: 'office', account: account.id, name: account.name }, {
-			do: 'send',
+		return act(
+			house,
 			packet,
-			reference: freeReference(house),
-			plan,
-			planDigest: freezePlan(house.db, plan),
-			sender: { name: account.name, email: account.email, organisation: name },
-			zone
-		});
+			{ kind: 'office', account: account.id, name: account.name },
+			{
+				do: 'send',
+				packet,
+				reference: freeReference(house),
+				plan,
+				planDigest: freezePlan(house.db, plan),
+				sender: { name: account.name, email: account.email, organisation: name },
+				zone
+			}
+		);
 	});
 }
 

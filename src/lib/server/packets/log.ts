@@ -1,4 +1,15 @@
-import { canonicalJson, extend, GENESIS, grown, inclusionProof, leafHash, rootOf, type AuditRecord, type NodeAt, type TreeNode } from '../../core/audit';
+import {
+	canonicalJson,
+	extend,
+	GENESIS,
+	grown,
+	inclusionProof,
+	leafHash,
+	rootOf,
+	type AuditRecord,
+	type NodeAt,
+	type TreeNode
+} from '../../core/audit';
 import type { Recorded } from '../../core/packet';
 import type { Db } from '../db';
 import { sha256Bytes, sha256Text } from '../ids';
@@ -23,7 +34,9 @@ function prepare(db: Db) {
 	return {
 		last: db.prepare<[string], { hash: string }>('SELECT hash FROM events WHERE packet = ? ORDER BY n DESC LIMIT 1'),
 		size: db.prepare<[], { size: number | null }>('SELECT max(seq) AS size FROM events'),
-		event: db.prepare<[number, string, number, string, string]>('INSERT INTO events (seq, packet, n, body, hash) VALUES (?, ?, ?, ?, ?)'),
+		event: db.prepare<[number, string, number, string, string]>(
+			'INSERT INTO events (seq, packet, n, body, hash) VALUES (?, ?, ?, ?, ?)'
+		),
 		node: db.prepare<[number, number, string]>('INSERT INTO tree_nodes (level, idx, hash) VALUES (?, ?, ?)'),
 		leafAt: db.prepare<[number], { hash: string }>('SELECT hash FROM events WHERE seq = ?'),
 		nodeAt: db.prepare<[number, number], { hash: string }>('SELECT hash FROM tree_nodes WHERE level = ? AND idx = ?')
@@ -60,7 +73,8 @@ export function auditRecord(db: Db, packet: string): AuditRecord {
 	const links = linksOf(db, packet);
 	const first = JSON.parse(links[0]!.body) as Extract<Recorded, { type: 'PacketSent' }>;
 	const plan = db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(first.plan)!.json;
-	const leaf = db.prepare<[string], { seq: number }>('SELECT max(seq) AS seq FROM events WHERE packet = ?').get(packet)!.seq - 1;
+	const leaf =
+		db.prepare<[string], { seq: number }>('SELECT max(seq) AS seq FROM events WHERE packet = ?').get(packet)!.seq - 1;
 	const { size, root } = treeHead(db);
 	return {
 		format: 'pellum-audit-record/1',
@@ -80,7 +94,8 @@ export function treeHead(db: Db): { size: number; root: string } {
 /** Leaves are the events' own hashes and aren't kept twice. */
 function nodeAt(db: Db): NodeAt {
 	const s = statements(db);
-	return (level, index) => (level === 0 ? leafHash(sha256Bytes, s.leafAt.get(index + 1)!.hash) : s.nodeAt.get(level, index)!.hash);
+	return (level, index) =>
+		level === 0 ? leafHash(sha256Bytes, s.leafAt.get(index + 1)!.hash) : s.nodeAt.get(level, index)!.hash;
 }
 
 function keepNode(s: Statements, node: TreeNode): void {

@@ -34,7 +34,8 @@ export function checkPrintable(db: Db, answers: Answers): Refusal | null {
 	for (const [id, answer] of Object.entries(answers)) {
 		if ('way' in answer && answer.way === 'picture') {
 			const blob = readBlob(db, answer.digest);
-			if (blob?.media !== 'image/png') return refuse('picture-lost', 'The picture is not here any more. Add it again.', id);
+			if (blob?.media !== 'image/png')
+				return refuse('picture-lost', 'The picture is not here any more. Add it again.', id);
 		} else if ('text' in answer) {
 			const no = checkLetters(answer.text, id);
 			if (no) return no;
@@ -48,5 +49,9 @@ export function checkLetters(text: string, at?: string): Refusal | null {
 	const missing = unprintable(text);
 	return missing.length === 0
 		? null
-		: refuse('no-letters', `Pellum can't print ${missing.slice(0, 5).join(' ')} yet. Please write it in Latin, Greek or Cyrillic letters.`, at);
+		: refuse(
+				'no-letters',
+				`Pellum can't print ${missing.slice(0, 5).join(' ')} yet. Please write it in Latin, Greek or Cyrillic letters.`,
+				at
+			);
 }

@@ -61,7 +61,13 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		answers: packet.answers,
 		sealed: packet.evidence !== null,
 		record: eventsOf(house.db, id)
-			.map((event) => ({ n: event.n, at: event.at, said: inWords(event, packet.plan), person: personOf(event), from: 'from' in event ? `${event.from.address}, ${event.from.device}` : '' }))
+			.map((event) => ({
+				n: event.n,
+				at: event.at,
+				said: inWords(event, packet.plan),
+				person: personOf(event),
+				from: 'from' in event ? `${event.from.address}, ${event.from.device}` : ''
+			}))
 			.reverse()
 	};
 }
@@ -71,7 +77,9 @@ function whyThus(packet: SentPacket): string {
 		case 'out':
 			return 'It is on its way. Answers that have been given are locked.';
 		case 'completed':
-			return packet.evidence === null ? 'Everyone has finished. The sealed copies are being made.' : 'Everyone has finished, and the copies are sealed. Nothing can be changed.';
+			return packet.evidence === null
+				? 'Everyone has finished. The sealed copies are being made.'
+				: 'Everyone has finished, and the copies are sealed. Nothing can be changed.';
 		case 'declined':
 			return `It ended because ${packet.plan.people.find((p) => p.id === packet.person)?.name ?? 'somebody'} declined: ${packet.reason}`;
 		case 'withdrawn':
@@ -90,7 +98,13 @@ export function withdraw(house: House, account: Account, id: string, reason: str
 }
 
 /** A new address: the old links die in the same transaction, and a new message goes. */
-export function correctAddress(house: House, account: Account, id: string, person: string, email: string): SentPacket | Refusal {
+export function correctAddress(
+	house: House,
+	account: Account,
+	id: string,
+	person: string,
+	email: string
+): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
 		const before = packetState(house.db, id);
 		const corrected = act(house, id, office(account), { do: 'correctAddress', person, email: email.trim() });
@@ -105,7 +119,9 @@ export function ownLink(house: House, account: Account, id: string): string | Re
 	const packet = packetState(house.db, id);
 	if (packet.status === 'none') return refuse('no-packet', 'There is no such packet.');
 	const me = packet.plan.people.find(
-		(p) => addressOf(packet, p.id).toLowerCase() === account.email.toLowerCase() && ['notified', 'opened'].includes(packet.people[p.id]!.is)
+		(p) =>
+			addressOf(packet, p.id).toLowerCase() === account.email.toLowerCase() &&
+			['notified', 'opened'].includes(packet.people[p.id]!.is)
 	);
 	if (!me || packet.status !== 'out') return refuse('not-your-turn', 'It is not your turn here.');
 	return newLink(house.db, id, me.id, house.now());

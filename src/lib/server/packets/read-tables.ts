@@ -42,7 +42,10 @@ export function derive(state: SentPacket): Derived {
 		};
 	};
 	const thread = state.plan.stops.map((stop) => stop.people.map(person));
-	const having = state.status === 'out' ? (thread[state.stop] ?? []).filter((p) => acts(p.duty as 'signs') && p.standing !== 'done') : [];
+	const having =
+		state.status === 'out'
+			? (thread[state.stop] ?? []).filter((p) => acts(p.duty as 'signs') && p.standing !== 'done')
+			: [];
 	return {
 		title: state.plan.title,
 		status: state.status,
@@ -57,7 +60,13 @@ export function derive(state: SentPacket): Derived {
 			.filter((p) => stopOf(state.plan, p.id) >= 0)
 			.map((p) => {
 				const seen = person(p.id);
-				return { person: p.id, name: p.name, email: addressOf(state, p.id), standing: state.status === 'out' ? seen.standing : 'ended', since: seen.since };
+				return {
+					person: p.id,
+					name: p.name,
+					email: addressOf(state, p.id),
+					standing: state.status === 'out' ? seen.standing : 'ended',
+					since: seen.since
+				};
 			})
 	};
 }
@@ -65,13 +74,12 @@ export function derive(state: SentPacket): Derived {
 /** Writes the read tables after a command. Must run in the command's transaction. */
 export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
 	const d = derive(state);
-	const first = db
-		.prepare(
-			`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head)
+	const first = db.prepare(
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head)
 			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head)
 			 ON CONFLICT (id) DO UPDATE SET status = excluded.status, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head`
-		);
+	);
 	first.run({
 		...d,
 		id: state.packet,
@@ -88,7 +96,12 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 	);
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.standing, p.since);
 	if (state.events <= 2) {
-		const words = [d.title, state.reference, ...d.people.flatMap((p) => [p.name, p.email]), ...state.plan.papers.map((p) => p.name)];
+		const words = [
+			d.title,
+			state.reference,
+			...d.people.flatMap((p) => [p.name, p.email]),
+			...state.plan.papers.map((p) => p.name)
+		];
 		db.prepare('DELETE FROM packets_text WHERE id = ?').run(state.packet);
 		db.prepare('INSERT INTO packets_text (id, words) VALUES (?, ?)').run(state.packet, words.join(' '));
 	}

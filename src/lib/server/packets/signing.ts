@@ -1,7 +1,15 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { canonicalJson } from '../../core/audit';
 import { fieldsOf, kindOf, MarkAnswer, TextAnswer, type Answers } from '../../core/field';
-import { addressOf, personIn, type Field, type From, type Paper, type PlanPerson, type SentPacket } from '../../core/packet';
+import {
+	addressOf,
+	personIn,
+	type Field,
+	type From,
+	type Paper,
+	type PlanPerson,
+	type SentPacket
+} from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { stopOf } from '../../core/route';
 import { isOver } from '../../core/calendar';
@@ -16,9 +24,13 @@ import { copiesOf } from './copies';
 import { findLink } from './links';
 import { checkPrintable } from './marks';
 
-const AnswersSchema = Type.Record(Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }), Type.Union([MarkAnswer, TextAnswer]), {
-	maxProperties: 5000
-});
+const AnswersSchema = Type.Record(
+	Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }),
+	Type.Union([MarkAnswer, TextAnswer]),
+	{
+		maxProperties: 5000
+	}
+);
 export const FinishSchema = Type.Object({ answers: AnswersSchema }, { additionalProperties: false });
 export const DeclineSchema = Type.Object({ reason: Type.String({ maxLength: 2000 }) }, { additionalProperties: false });
 export type Given = Static<typeof AnswersSchema>;
@@ -35,7 +47,8 @@ export interface Visitor {
 export function visit(house: House, token: string): Visitor | Refusal {
 	const link = /^[\w-]{43}$/.test(token) ? findLink(house.db, token) : null;
 	if (!link) return refuse('no-link', 'This link is not complete, or not from here. Open it from the message again.');
-	if (link.revoked) return refuse('link-revoked', 'This link has been replaced by a newer one. Look for the latest message.');
+	if (link.revoked)
+		return refuse('link-revoked', 'This link has been replaced by a newer one. Look for the latest message.');
 	const packet = packetState(house.db, link.packet);
 	const person = packet.status === 'none' ? undefined : personIn(packet.plan, link.person);
 	if (packet.status === 'none' || !person) return refuse('no-link', 'This link leads nowhere any more.');
@@ -87,11 +100,24 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 		answers: packet.answers
 	};
 	if (packet.status === 'completed' || (packet.status === 'out' && standing.is === 'done'))
-		return { ...base, state: 'finished', complete: packet.status === 'completed', copies: copiesOf(packet).map(({ what, name }) => ({ what, name })) };
-	if (packet.status !== 'out') return { ...base, papers: [], fields: [], answers: {}, state: 'ended', why: whyEnded(packet) };
+		return {
+			...base,
+			state: 'finished',
+			complete: packet.status === 'completed',
+			copies: copiesOf(packet).map(({ what, name }) => ({ what, name }))
+		};
+	if (packet.status !== 'out')
+		return { ...base, papers: [], fields: [], answers: {}, state: 'ended', why: whyEnded(packet) };
 	if (standing.is === 'waiting') return { ...base, papers: [], fields: [], answers: {}, state: 'waiting' };
 	if (isOver(packet.deadline, house.now().toISOString()))
-		return { ...base, papers: [], fields: [], answers: {}, state: 'ended', why: 'The time for this has run out. Ask the sender for a new one.' };
+		return {
+			...base,
+			papers: [],
+			fields: [],
+			answers: {},
+			state: 'ended',
+			why: 'The time for this has run out. Ask the sender for a new one.'
+		};
 	const saved = readSaved(house, packet.packet, person.id);
 	return {
 		...base,
@@ -149,20 +175,39 @@ export function finish(house: House, { packet, person }: Visitor, given: Given, 
 	const no = checkPrintable(house.db, given);
 	if (no) return no;
 	const shown = sha256Text(
-		canonicalJson({ plan: packet.planDigest, papers: packet.plan.papers.map((p) => p.digest), earlier: packet.answers, own: given })
+		canonicalJson({
+			plan: packet.planDigest,
+			papers: packet.plan.papers.map((p) => p.digest),
+			earlier: packet.answers,
+			own: given
+		})
 	);
-	return act(house, packet.packet, { kind: 'person', person: person.id }, { do: 'finish', person: person.id, answers: given, shown, locale: 'en-GB', from }, () =>
-		house.db.prepare('DELETE FROM saved_answers WHERE packet = ? AND person = ?').run(packet.packet, person.id)
+	return act(
+		house,
+		packet.packet,
+		{ kind: 'person', person: person.id },
+		{ do: 'finish', person: person.id, answers: given, shown, locale: 'en-GB', from },
+		() => house.db.prepare('DELETE FROM saved_answers WHERE packet = ? AND person = ?').run(packet.packet, person.id)
 	);
 }
 
 export function decline(house: House, { packet, person }: Visitor, reason: string, from: From): SentPacket | Refusal {
-	return act(house, packet.packet, { kind: 'person', person: person.id }, { do: 'decline', person: person.id, reason: reason.trim(), from });
+	return act(
+		house,
+		packet.packet,
+		{ kind: 'person', person: person.id },
+		{ do: 'decline', person: person.id, reason: reason.trim(), from }
+	);
 }
 
 /** A picture to sign with: made fit for stamping, kept, and named by its digest. */
-export async function addMarkPicture(house: House, { packet, person }: Visitor, bytes: Uint8Array): Promise<{ digest: string } | Refusal> {
-	if (packet.status !== 'out' || packet.people[person.id]!.is === 'done') return refuse('not-your-turn', 'Nothing can be entered here now.');
+export async function addMarkPicture(
+	house: House,
+	{ packet, person }: Visitor,
+	bytes: Uint8Array
+): Promise<{ digest: string } | Refusal> {
+	if (packet.status !== 'out' || packet.people[person.id]!.is === 'done')
+		return refuse('not-your-turn', 'Nothing can be entered here now.');
 	if (bytes.length > 10 * 1024 * 1024) return refuse('file-too-large', 'The picture may have 10 MB at most.');
 	const picture = await markPictureInWorker(bytes);
 	if (isRefusal(picture)) return picture;
@@ -172,12 +217,16 @@ export async function addMarkPicture(house: House, { packet, person }: Visitor, 
 /** Whether this visitor may see a mark's picture: one that stands in the packet's answers or in their own saved ones. */
 export function maySeePicture(house: House, { packet, person }: Visitor, digest: string): boolean {
 	const saved = readSaved(house, packet.packet, person.id)?.answers ?? {};
-	return [...Object.values(packet.answers), ...Object.values(saved)].some((a) => 'way' in a && a.way === 'picture' && a.digest === digest);
+	return [...Object.values(packet.answers), ...Object.values(saved)].some(
+		(a) => 'way' in a && a.way === 'picture' && a.digest === digest
+	);
 }
 
 function readSaved(house: House, packet: string, person: string): { answers: Answers; savedAt: string } | null {
 	const row = house.db
-		.prepare<[string, string], { answers: string; saved_at: string }>('SELECT answers, saved_at FROM saved_answers WHERE packet = ? AND person = ?')
+		.prepare<[string, string], { answers: string; saved_at: string }>(
+			'SELECT answers, saved_at FROM saved_answers WHERE packet = ? AND person = ?'
+		)
 		.get(packet, person);
 	return row ? { answers: JSON.parse(row.answers) as Answers, savedAt: row.saved_at } : null;
 }

@@ -26,7 +26,13 @@ export async function addPaper(house: House, fileName: string, bytes: Uint8Array
 		const thumbnail = keepBlob(house.db, taken.thumbnail, 'image/png', house.now());
 		house.db
 			.prepare('INSERT OR IGNORE INTO papers (digest, pages, words, thumbnail, stripped) VALUES (?, ?, ?, ?, ?)')
-			.run(taken.digest, JSON.stringify(taken.pages), JSON.stringify(taken.words), thumbnail, JSON.stringify(taken.stripped));
+			.run(
+				taken.digest,
+				JSON.stringify(taken.pages),
+				JSON.stringify(taken.words),
+				thumbnail,
+				JSON.stringify(taken.stripped)
+			);
 	});
 	return { digest: taken.digest, name, pages: taken.pages, stripped: taken.stripped };
 }
@@ -44,7 +50,9 @@ export function isPaper(house: House, digest: string): boolean {
 
 export function thumbnailOf(house: House, digest: string): Buffer | undefined {
 	return house.db
-		.prepare<[string], { bytes: Buffer }>('SELECT b.bytes FROM papers p JOIN blobs b ON b.digest = p.thumbnail WHERE p.digest = ?')
+		.prepare<[string], { bytes: Buffer }>(
+			'SELECT b.bytes FROM papers p JOIN blobs b ON b.digest = p.thumbnail WHERE p.digest = ?'
+		)
 		.get(digest)?.bytes;
 }
 

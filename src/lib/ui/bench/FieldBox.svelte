@@ -28,7 +28,9 @@
 </script>
 
 <div
-	class="field absolute flex items-stretch overflow-visible rounded-[2px] border {chosen ? 'border-[#14525c] outline outline-[#14525c]' : 'border-[#8a8f86]'} bg-[#fffefaE6] text-[#20262b]"
+	class="field absolute flex items-stretch overflow-visible rounded-[2px] border {chosen
+		? 'border-[#14525c] outline outline-[#14525c]'
+		: 'border-[#8a8f86]'} bg-[#fffefaE6] text-[#20262b]"
 	style:left="{at.left * scale}px"
 	style:top="{at.top * scale}px"
 	style:width="{at.width * scale}px"
@@ -48,8 +50,14 @@
 	}}
 >
 	<span class="w-[8px] shrink-0" style:background={weave(place)}></span>
-	<span class="flex min-w-0 items-center gap-1.5 overflow-hidden px-1 whitespace-nowrap" style:font-size="{Math.max(8, Math.min(13, at.height * scale * 0.62))}px" style:line-height="1.1">
-		<b>{owner ? monogram(owner) : '—'}</b><span class="text-[#5d646a]">{field.label}{field.required ? '' : ' (may stay empty)'}</span>
+	<span
+		class="flex min-w-0 items-center gap-1.5 overflow-hidden px-1 whitespace-nowrap"
+		style:font-size="{Math.max(8, Math.min(13, at.height * scale * 0.62))}px"
+		style:line-height="1.1"
+	>
+		<b>{owner ? monogram(owner) : '—'}</b><span class="text-[#5d646a]"
+			>{field.label}{field.required ? '' : ' (may stay empty)'}</span
+		>
 	</span>
 	{#if chosen}
 		<span

@@ -20,17 +20,46 @@
 	{:else}
 		<h2 class="pb-3 text-[16px]">The packet</h2>
 		<div class="grid gap-3">
-			<label>Title<input id="packet-title" class="input mt-1" maxlength="200" value={plan.title} oninput={(e) => bench.change('title', { ...plan, title: e.currentTarget.value }, true)} /></label>
-			<label>Message to everyone<textarea class="input mt-1 h-32" maxlength="4000" value={plan.message} oninput={(e) => bench.change('message', { ...plan, message: e.currentTarget.value }, true)}></textarea></label>
+			<label
+				>Title<input
+					id="packet-title"
+					class="input mt-1"
+					maxlength="200"
+					value={plan.title}
+					oninput={(e) => bench.change('title', { ...plan, title: e.currentTarget.value }, true)}
+				/></label
+			>
+			<label
+				>Message to everyone<textarea
+					class="input mt-1 h-32"
+					maxlength="4000"
+					value={plan.message}
+					oninput={(e) => bench.change('message', { ...plan, message: e.currentTarget.value }, true)}></textarea></label
+			>
 			<fieldset>
 				<legend>Time to complete</legend>
 				<p class="flex items-center gap-2 pt-1">
-					<label class="flex items-center gap-2"><input type="checkbox" checked={plan.days !== null} onchange={(e) => bench.change('deadline', { ...plan, days: e.currentTarget.checked ? 14 : null })} /> ends after</label>
-					<input class="input w-16!" type="number" min="1" max="730" aria-label="Days to complete" disabled={plan.days === null} value={plan.days ?? ''} onchange={(e) => {
-						const days = Math.round(e.currentTarget.valueAsNumber);
-						if (days >= 1 && days <= 730) bench.change('deadline', { ...plan, days });
-						else e.currentTarget.value = String(plan.days ?? '');
-					}} />
+					<label class="flex items-center gap-2"
+						><input
+							type="checkbox"
+							checked={plan.days !== null}
+							onchange={(e) => bench.change('deadline', { ...plan, days: e.currentTarget.checked ? 14 : null })}
+						/> ends after</label
+					>
+					<input
+						class="input w-16!"
+						type="number"
+						min="1"
+						max="730"
+						aria-label="Days to complete"
+						disabled={plan.days === null}
+						value={plan.days ?? ''}
+						onchange={(e) => {
+							const days = Math.round(e.currentTarget.valueAsNumber);
+							if (days >= 1 && days <= 730) bench.change('deadline', { ...plan, days });
+							else e.currentTarget.value = String(plan.days ?? '');
+						}}
+					/>
 					days
 				</p>
 			</fieldset>

@@ -6,7 +6,12 @@
 	import { weave } from './weave';
 
 	/** The documents and their pages, small; a mark in each person's weave shows whose fields are where. */
-	let { bench, busy, ongo, onadd }: { bench: Bench; busy: string; ongo: (key: string) => void; onadd: (files: File[]) => void } = $props();
+	let {
+		bench,
+		busy,
+		ongo,
+		onadd
+	}: { bench: Bench; busy: string; ongo: (key: string) => void; onadd: (files: File[]) => void } = $props();
 
 	const plan = $derived(bench.plan);
 	let input: HTMLInputElement;
@@ -23,20 +28,44 @@
 		<div class="pb-3">
 			<h2 class="font-sans text-[14px] leading-[18px] font-semibold break-words">{paper.name}</h2>
 			<p class="flex pb-1">
-				<button class="plain" disabled={i === 0} aria-label="Move {paper.name} up" title="Move up" onclick={() => bench.change('move a document', movePaper(plan, paper.id, -1))}><ArrowUp size={14} /></button>
-				<button class="plain" disabled={i === plan.papers.length - 1} aria-label="Move {paper.name} down" title="Move down" onclick={() => bench.change('move a document', movePaper(plan, paper.id, 1))}><ArrowDown size={14} /></button>
-				<button class="plain" aria-label="Take {paper.name} out" title="Take out" onclick={() => bench.change('take a document out', removePaper(plan, paper.id))}><Trash2 size={14} /></button>
+				<button
+					class="plain"
+					disabled={i === 0}
+					aria-label="Move {paper.name} up"
+					title="Move up"
+					onclick={() => bench.change('move a document', movePaper(plan, paper.id, -1))}><ArrowUp size={14} /></button
+				>
+				<button
+					class="plain"
+					disabled={i === plan.papers.length - 1}
+					aria-label="Move {paper.name} down"
+					title="Move down"
+					onclick={() => bench.change('move a document', movePaper(plan, paper.id, 1))}><ArrowDown size={14} /></button
+				>
+				<button
+					class="plain"
+					aria-label="Take {paper.name} out"
+					title="Take out"
+					onclick={() => bench.change('take a document out', removePaper(plan, paper.id))}><Trash2 size={14} /></button
+				>
 			</p>
 			<ol>
 				{#each paper.pages as page, number (number)}
 					{@const scale = 78 / (page.rotate % 180 === 0 ? page.width : page.height)}
 					<li class="pb-1">
-						<button class="mx-auto block border border-hairline hover:border-thread" aria-label="Go to {paper.name}, page {number + 1}" onclick={() => ongo(`${paper.id}-${number}`)}>
+						<button
+							class="mx-auto block border border-hairline hover:border-thread"
+							aria-label="Go to {paper.name}, page {number + 1}"
+							onclick={() => ongo(`${paper.id}-${number}`)}
+						>
 							<PagePicture url="/papers/{paper.digest}" {number} {page} {scale} label="" />
 						</button>
 						<p class="flex items-center justify-center gap-1 text-[13px] leading-5 text-quiet">
 							{number + 1}
-							{#each owners(paper.id, number) as place (place)}<span class="inline-block h-2.5 w-2.5" style:background={weave(place)}></span>{/each}
+							{#each owners(paper.id, number) as place (place)}<span
+									class="inline-block h-2.5 w-2.5"
+									style:background={weave(place)}
+								></span>{/each}
 						</p>
 					</li>
 				{/each}
@@ -56,6 +85,10 @@
 			input.value = '';
 		}}
 	/>
-	<button class="button w-full" disabled={busy !== ''} onclick={() => input.click()}><Plus size={15} aria-hidden="true" /> PDF</button>
-	<p class="pt-2 text-[13px] leading-[18px] break-words text-quiet" role="status">{busy ? `Taking in “${busy}”…` : ''}</p>
+	<button class="button w-full" disabled={busy !== ''} onclick={() => input.click()}
+		><Plus size={15} aria-hidden="true" /> PDF</button
+	>
+	<p class="pt-2 text-[13px] leading-[18px] break-words text-quiet" role="status">
+		{busy ? `Taking in “${busy}”…` : ''}
+	</p>
 </section>

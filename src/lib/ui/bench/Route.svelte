@@ -26,22 +26,33 @@
 		{@const people = stop.people.flatMap((id) => plan.people.find((p) => p.id === id) ?? [])}
 		{@const copyOnly = people.every((p) => !acts(p.duty))}
 		<li class="relative shrink-0 pr-3">
-			<svg class="block h-3.5 w-full overflow-visible" aria-hidden="true">
-				<line x1="16" x2="calc(100% + 8px)" y1="7" y2="7" stroke="var(--hollow)" stroke-width="2" stroke-dasharray="2 4" />
+			<svg class="absolute top-0 left-0 h-3.5 w-full overflow-visible" aria-hidden="true">
+				<line x1="16" x2="100%" y1="7" y2="7" stroke="var(--hollow)" stroke-width="2" stroke-dasharray="2 4" />
 				{#if copyOnly}<line x1="8" x2="8" y1="0" y2="14" stroke="var(--line)" stroke-width="3" />
-				{:else}<circle cx="8" cy="7" r="6" fill={people.some((p) => isChosen(p.id)) ? 'var(--thread)' : 'var(--sheet)'} stroke="var(--thread)" stroke-width="2" />{/if}
+				{:else}<circle
+						cx="8"
+						cy="7"
+						r="6"
+						fill={people.some((p) => isChosen(p.id)) ? 'var(--thread)' : 'var(--sheet)'}
+						stroke="var(--thread)"
+						stroke-width="2"
+					/>{/if}
 			</svg>
 			<span class="unseen">Stop {i + 1} of {plan.stops.length}</span>
-			<div class="flex gap-1 pt-1">
+			<div class="flex gap-1 pt-[18px]">
 				{#each people as person (person.id)}
 					<button
-						class="flex min-w-32 items-stretch gap-2 rounded-sm border px-1.5 py-1 text-left {isChosen(person.id) ? 'border-thread bg-wash' : 'border-transparent hover:border-hairline'}"
+						class="flex min-w-32 items-stretch gap-2 rounded-sm border px-1.5 py-1 text-left {isChosen(person.id)
+							? 'border-thread bg-wash'
+							: 'border-transparent hover:border-hairline'}"
 						aria-pressed={isChosen(person.id)}
 						onclick={() => bench.choosePerson(person.id)}
 					>
 						<span class="w-2 shrink-0" style:background={weave(place(person.id))}></span>
 						<span class="min-w-0">
-							<span class="block max-w-44 truncate text-[14px] leading-5 font-semibold">{person.name || 'No name yet'}</span>
+							<span class="block max-w-44 truncate text-[14px] leading-5 font-semibold"
+								>{person.name || 'No name yet'}</span
+							>
 							<span class="block text-[13px] leading-4 text-quiet">{person.duty}</span>
 						</span>
 					</button>
@@ -50,7 +61,11 @@
 		</li>
 	{/each}
 	<li class="shrink-0">
-		<svg class="block h-3.5 w-6" aria-hidden="true"><circle cx="8" cy="7" r="5" fill="none" stroke="var(--hollow)" stroke-width="1.5" stroke-dasharray="2 2" /></svg>
-		<button class="button mt-1.5" onclick={add}><Plus size={15} aria-hidden="true" /> {plan.people.length === 0 ? 'Who signs first' : 'Somebody next'}</button>
+		<svg class="block h-3.5 w-6" width="24" aria-hidden="true"
+			><circle cx="8" cy="7" r="5" fill="none" stroke="var(--hollow)" stroke-width="1.5" stroke-dasharray="2 2" /></svg
+		>
+		<button class="button mt-1.5" onclick={add}
+			><Plus size={15} aria-hidden="true" /> {plan.people.length === 0 ? 'Who signs first' : 'Somebody next'}</button
+		>
 	</li>
 </ol>

@@ -11,7 +11,11 @@
 	let { bench, scale, current = $bindable(0) }: { bench: Bench; scale: number; current?: number } = $props();
 
 	const plan = $derived(bench.plan);
-	const sheets = $derived(plan.papers.flatMap((paper) => paper.pages.map((page, number) => ({ paper, page, number, key: `${paper.id}-${number}` }))));
+	const sheets = $derived(
+		plan.papers.flatMap((paper) =>
+			paper.pages.map((page, number) => ({ paper, page, number, key: `${paper.id}-${number}` }))
+		)
+	);
 	let scroller: HTMLDivElement;
 	/** a drag under way, in points as shown; the plan changes when it ends */
 	let drag = $state<{ how: 'move' | 'size'; dx: number; dy: number } | null>(null);
@@ -78,8 +82,17 @@
 		const seen = scroller.getBoundingClientRect();
 		const box = element.getBoundingClientRect();
 		const size = shownSize(sheet.page);
-		const middle = { x: size.width / 2, y: Math.min(size.height - 30, Math.max(30, ((seen.top + seen.bottom) / 2 - box.top) / scale)) };
-		const taken = (y: number) => plan.fields.some((f) => f.paper === sheet.paper.id && f.page === sheet.number && Math.abs(toShown(sheet.page, f.rect).top + toShown(sheet.page, f.rect).height / 2 - y) < 12);
+		const middle = {
+			x: size.width / 2,
+			y: Math.min(size.height - 30, Math.max(30, ((seen.top + seen.bottom) / 2 - box.top) / scale))
+		};
+		const taken = (y: number) =>
+			plan.fields.some(
+				(f) =>
+					f.paper === sheet.paper.id &&
+					f.page === sheet.number &&
+					Math.abs(toShown(sheet.page, f.rect).top + toShown(sheet.page, f.rect).height / 2 - y) < 12
+			);
 		while (taken(middle.y) && middle.y < size.height - 60) middle.y += 48;
 		put(sheet, middle);
 		await tick();
@@ -88,7 +101,9 @@
 
 	/** Brings a page, or a field, into view. */
 	export function goTo(selector: string) {
-		scroller.querySelector<HTMLElement>(selector)?.scrollIntoView({ block: selector.startsWith('[data-field') ? 'center' : 'start' });
+		scroller
+			.querySelector<HTMLElement>(selector)
+			?.scrollIntoView({ block: selector.startsWith('[data-field') ? 'center' : 'start' });
 	}
 
 	function onscroll() {
@@ -99,12 +114,23 @@
 	}
 </script>
 
-<div bind:this={scroller} {onscroll} class="h-full overflow-auto px-8 py-4 {bench.placing ? 'placing' : ''}" data-testid="sheets">
+<div
+	bind:this={scroller}
+	{onscroll}
+	class="h-full overflow-auto px-8 py-4 {bench.placing ? 'placing' : ''}"
+	data-testid="sheets"
+>
 	{#each sheets as sheet (sheet.key)}
 		<div class="relative mx-auto mb-4 w-fit" data-sheet={sheet.key}>
 			<!-- svelte-ignore a11y_no_static_element_interactions (placing by keyboard is done with Enter, see the tray) -->
 			<div onpointerdown={(event) => press(event, sheet)}>
-				<PagePicture url="/papers/{sheet.paper.digest}" number={sheet.number} page={sheet.page} {scale} label="{sheet.paper.name}, page {sheet.number + 1} of {sheet.paper.pages.length}" />
+				<PagePicture
+					url="/papers/{sheet.paper.digest}"
+					number={sheet.number}
+					page={sheet.page}
+					{scale}
+					label="{sheet.paper.name}, page {sheet.number + 1} of {sheet.paper.pages.length}"
+				/>
 			</div>
 			{#each plan.fields.filter((f) => f.paper === sheet.paper.id && f.page === sheet.number) as field (field.id)}
 				<FieldBox

@@ -8,7 +8,8 @@ export interface SavedDraft {
 	savedAt: string;
 }
 
-export type Saving = { is: 'saved'; at: string } | { is: 'saving' } | { is: 'failed'; say: string } | { is: 'elsewhere'; say: string };
+export type Saving =
+	{ is: 'saved'; at: string } | { is: 'saving' } | { is: 'failed'; say: string } | { is: 'elsewhere'; say: string };
 
 const PAUSE = 500;
 const AGAIN = 4000;
@@ -99,10 +100,10 @@ export class Bench {
 
 	private move(history: History<Plan>): void {
 		this.history = history;
-		const there = new Set([...history.now.fields.map((f) => f.id), ...history.now.people.map((p) => p.id)]);
-		if (this.chosen.what === 'fields') this.chooseFields(this.chosen.ids.filter((id) => there.has(id)));
-		else if (this.chosen.what === 'person' && !there.has(this.chosen.id)) this.chosen = { what: 'packet' };
-		if (this.person && !there.has(this.person)) this.person = null;
+		const there = [...history.now.fields, ...history.now.people].map((one) => one.id);
+		if (this.chosen.what === 'fields') this.chooseFields(this.chosen.ids.filter((id) => there.includes(id)));
+		else if (this.chosen.what === 'person' && !there.includes(this.chosen.id)) this.chosen = { what: 'packet' };
+		if (this.person && !there.includes(this.person)) this.person = null;
 		this.later();
 	}
 

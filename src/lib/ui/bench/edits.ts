@@ -1,20 +1,27 @@
 import { kindOf } from '../../core/field';
 import { type Field, type Paper, type Plan, type PlanPerson } from '../../core/packet';
 import { fromShown, keepOnPage, toShown, type ShownRect } from '../../core/page';
-import { acts } from '../../core/route';
 
 /** Every edit of a plan, as a function from plan to plan: the Bench's history keeps what they return. */
 
 /** A short random id, new in this plan. */
 export function freshId(prefix: string): string {
 	const bytes = crypto.getRandomValues(new Uint8Array(9));
-	return prefix + btoa(String.fromCharCode(...bytes)).replaceAll('+', '-').replaceAll('/', '_');
+	return (
+		prefix +
+		btoa(String.fromCharCode(...bytes))
+			.replaceAll('+', '-')
+			.replaceAll('/', '_')
+	);
 }
 
 export function addPerson(plan: Plan): { plan: Plan; person: string } {
 	const id = freshId('p');
 	const person: PlanPerson = { id, name: '', email: '', duty: 'signs' };
-	return { plan: { ...plan, people: [...plan.people, person], stops: [...plan.stops, { id: freshId('s'), people: [id] }] }, person: id };
+	return {
+		plan: { ...plan, people: [...plan.people, person], stops: [...plan.stops, { id: freshId('s'), people: [id] }] },
+		person: id
+	};
 }
 
 export function changePerson(plan: Plan, id: string, change: Partial<PlanPerson>): Plan {
@@ -26,7 +33,9 @@ export function removePerson(plan: Plan, id: string): Plan {
 	return {
 		...plan,
 		people: plan.people.filter((p) => p.id !== id),
-		stops: plan.stops.map((s) => ({ ...s, people: s.people.filter((p) => p !== id) })).filter((s) => s.people.length > 0),
+		stops: plan.stops
+			.map((s) => ({ ...s, people: s.people.filter((p) => p !== id) }))
+			.filter((s) => s.people.length > 0),
 		fields: plan.fields.map((f) => (f.person === id ? { ...f, person: null } : f))
 	};
 }
@@ -50,7 +59,14 @@ export function removePaper(plan: Plan, id: string): Plan {
 }
 
 /** A new field of a kind with its middle at that place of the page as shown, in points; kept on the page. */
-export function placeField(plan: Plan, kind: string, person: string | null, paper: string, page: number, middle: { x: number; y: number }): { plan: Plan; field: string } {
+export function placeField(
+	plan: Plan,
+	kind: string,
+	person: string | null,
+	paper: string,
+	page: number,
+	middle: { x: number; y: number }
+): { plan: Plan; field: string } {
 	const { size, name } = kindOf(kind);
 	const sheet = plan.papers.find((p) => p.id === paper)!.pages[page]!;
 	const shown = keepOnPage(sheet, { left: middle.x - size.width / 2, top: middle.y - size.height / 2, ...size });
@@ -74,7 +90,11 @@ export function changeFields(plan: Plan, ids: string[], change: (field: Field) =
 }
 
 /** Moves and sizes fields by so many points as shown; none leaves its page. */
-export function shiftFields(plan: Plan, ids: string[], by: { left?: number; top?: number; width?: number; height?: number }): Plan {
+export function shiftFields(
+	plan: Plan,
+	ids: string[],
+	by: { left?: number; top?: number; width?: number; height?: number }
+): Plan {
 	return changeFields(plan, ids, (field) => {
 		const page = pageOf(plan, field);
 		if (!page) return field;
@@ -104,13 +124,7 @@ export function pageOf(plan: Plan, field: Field) {
 	return plan.papers.find((p) => p.id === field.paper)?.pages[field.page];
 }
 
-/** The person whom newly placed fields belong to when nobody has been chosen: the first who acts. */
-export function firstActor(plan: Plan): string | null {
-	return plan.people.find((p) => acts(p.duty))?.id ?? null;
-}
-
 function rounded(rect: Field['rect']): Field['rect'] {
 	const round = (n: number) => Math.round(n * 100) / 100;
 	return { x: round(rect.x), y: round(rect.y), width: round(rect.width), height: round(rect.height) };
 }
-

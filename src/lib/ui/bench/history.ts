@@ -23,10 +23,14 @@ export function changed<T>(h: History<T>, name: string, value: T, burst: boolean
 
 export function undone<T>(h: History<T>): History<T> {
 	const last = h.past[h.past.length - 1];
-	return last ? { past: h.past.slice(0, -1), now: last.value, future: [{ name: last.name, value: h.now }, ...h.future] } : h;
+	return last
+		? { past: h.past.slice(0, -1), now: last.value, future: [{ name: last.name, value: h.now }, ...h.future] }
+		: h;
 }
 
 export function redone<T>(h: History<T>): History<T> {
 	const next = h.future[0];
-	return next ? { past: [...h.past, { name: next.name, value: h.now }], now: next.value, future: h.future.slice(1) } : h;
+	return next
+		? { past: [...h.past, { name: next.name, value: h.now }], now: next.value, future: h.future.slice(1) }
+		: h;
 }

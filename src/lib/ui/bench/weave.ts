@@ -10,7 +10,8 @@ const WEAVES: ((ink: string) => string)[] = [
 	(ink) => `radial-gradient(circle at 2px 2px, ${ink} 1.4px, transparent 1.6px) 0 0 / 4px 4px`,
 	(ink) => `repeating-linear-gradient(0deg, ${ink} 0 2px, transparent 2px 5px)`,
 	(ink) => `repeating-linear-gradient(90deg, ${ink} 0 1.5px, transparent 1.5px 4px)`,
-	(ink) => `repeating-linear-gradient(45deg, ${ink} 0 1px, transparent 1px 4px), repeating-linear-gradient(-45deg, ${ink} 0 1px, transparent 1px 4px)`,
+	(ink) =>
+		`repeating-linear-gradient(45deg, ${ink} 0 1px, transparent 1px 4px), repeating-linear-gradient(-45deg, ${ink} 0 1px, transparent 1px 4px)`,
 	(ink) => `repeating-linear-gradient(-45deg, ${ink} 0 2px, transparent 2px 6px)`,
 	(ink) => `repeating-linear-gradient(0deg, ${ink} 0 1px, transparent 1px 3px)`
 ];

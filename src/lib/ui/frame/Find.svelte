@@ -20,9 +20,10 @@
 	let timer: ReturnType<typeof setTimeout> | undefined;
 
 	const commands = $derived(
-		[...areas.map((area) => ({ name: `Go to ${area.name}`, run: () => goto(area.to) })), ...(mayPrepare ? [{ name: 'New packet', run: newPacket }] : [])].filter(
-			(command) => command.name.toLowerCase().includes(words.trim().toLowerCase())
-		)
+		[
+			...areas.map((area) => ({ name: `Go to ${area.name}`, run: () => goto(area.to) })),
+			...(mayPrepare ? [{ name: 'New packet', run: newPacket }] : [])
+		].filter((command) => command.name.toLowerCase().includes(words.trim().toLowerCase()))
 	);
 	const rows = $derived([
 		...packets.map((p) => ({
@@ -91,7 +92,9 @@
 >
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content class="fixed top-24 left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet shadow-(--float)">
+		<Dialog.Content
+			class="fixed top-24 left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet shadow-(--float)"
+		>
 			<Dialog.Title class="unseen">Find or do</Dialog.Title>
 			<input
 				class="h-12 w-full border-b border-hairline bg-transparent px-4 text-[17px]"
@@ -108,12 +111,20 @@
 			<ul id="found" role="listbox" aria-label="Found" class="max-h-80 overflow-y-auto py-1">
 				{#each rows as row, i (row.key)}
 					<!-- svelte-ignore a11y_click_events_have_key_events (the field above has the keys) -->
-					<li id="found-{i}" role="option" aria-selected={i === chosen} class="cursor-pointer px-4 py-1.5 {i === chosen ? 'bg-wash' : ''}" onclick={() => take(row)}>
+					<li
+						id="found-{i}"
+						role="option"
+						aria-selected={i === chosen}
+						class="cursor-pointer px-4 py-1.5 {i === chosen ? 'bg-wash' : ''}"
+						onclick={() => take(row)}
+					>
 						<span class="font-semibold">{row.name}</span>
 						{#if row.note}<span class="block text-[13px] text-quiet">{row.note}</span>{/if}
 					</li>
 				{:else}
-					<li role="option" aria-selected="false" aria-disabled="true" class="px-4 py-2 text-quiet">Nothing of that name. Finished packets are under Records.</li>
+					<li role="option" aria-selected="false" aria-disabled="true" class="px-4 py-2 text-quiet">
+						Nothing of that name. Finished packets are under Records.
+					</li>
 				{/each}
 			</ul>
 		</Dialog.Content>

@@ -28,7 +28,9 @@
 			<a
 				href={area.to}
 				aria-current={here ? 'page' : undefined}
-				class="flex items-center border-b-2 pt-0.5 no-underline {here ? 'border-thread font-semibold text-ink' : 'border-transparent text-quiet hover:text-ink'}"
+				class="flex items-center border-b-2 pt-0.5 no-underline {here
+					? 'border-thread font-semibold text-ink'
+					: 'border-transparent text-quiet hover:text-ink'}"
 			>
 				{area.name}
 			</a>

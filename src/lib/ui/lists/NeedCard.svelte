@@ -17,7 +17,11 @@
 
 	let correcting = $state(false);
 	let wrong = $state('');
-	const tone = $derived({ unreachable: 'brick', declined: 'brick', jobs: 'copper', ending: 'copper', turn: 'thread', draft: 'line' }[need.what]);
+	const tone = $derived(
+		{ unreachable: 'brick', declined: 'brick', jobs: 'copper', ending: 'copper', turn: 'thread', draft: 'line' }[
+			need.what
+		]
+	);
 	const SIGN = { brick: 'refused or failed', copper: 'waiting too long', thread: 'for you', line: 'draft' };
 </script>
 
@@ -47,7 +51,11 @@
 					<label>New address<input class="input mt-1" name="email" type="email" value={need.email} required /></label>
 					<p class="wrong empty:hidden" role="alert">{wrong}</p>
 					<p class="flex gap-2 pt-2">
-						<button class="button primary">Send it there</button><button type="button" class="button" onclick={() => (correcting = false)}>Leave it</button>
+						<button class="button primary">Send it there</button><button
+							type="button"
+							class="button"
+							onclick={() => (correcting = false)}>Leave it</button
+						>
 					</p>
 				</form>
 			{:else if mayAct}
@@ -56,7 +64,9 @@
 		{:else if need.what === 'turn'}
 			<p>Your part: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">Everyone before you is done · {day(need.since, zone, now)}</p>
-			<form method="POST" action="/packets/{need.packet}/sign" class="pt-2"><button class="button">Read and sign</button></form>
+			<form method="POST" action="/packets/{need.packet}/sign" class="pt-2">
+				<button class="button">Read and sign</button>
+			</form>
 		{:else if need.what === 'ending'}
 			<p><b>{need.title}</b> ends {day(need.deadline, zone, now)}</p>
 			<p class="text-[14px] text-quiet">with {need.names}</p>
@@ -68,11 +78,17 @@
 		{:else if need.what === 'jobs'}
 			<p><b>{need.count === 1 ? 'One message or seal is' : `${need.count} messages or seals are`}</b> held up</p>
 			<p class="text-[14px] break-words text-quiet">{need.error} · tried again by itself</p>
-			{#if mayAct}<form method="POST" action="/desk?/retry" use:enhance class="pt-2"><button class="button">Try now</button></form>{/if}
+			{#if mayAct}<form method="POST" action="/desk?/retry" use:enhance class="pt-2">
+					<button class="button">Try now</button>
+				</form>{/if}
 		{:else}
 			<p>Draft: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">
-				{need.open === 0 ? 'Ready to go' : need.open === 1 ? '1 thing before it can go' : `${need.open} things before it can go`} · saved {day(need.savedAt, zone, now)}
+				{need.open === 0
+					? 'Ready to go'
+					: need.open === 1
+						? '1 thing before it can go'
+						: `${need.open} things before it can go`} · saved {day(need.savedAt, zone, now)}
 			</p>
 			<p class="pt-2"><a class="button" href="/bench/{need.draft}">Go on</a></p>
 		{/if}

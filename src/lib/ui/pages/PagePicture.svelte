@@ -7,7 +7,13 @@
 	 * The picture of one page, drawn by pdf.js when it comes near the view and let go when it has left it.
 	 * `scale`: CSS pixels a point.
 	 */
-	let { url, number, page, scale, label }: { url: string; number: number; page: PageSize; scale: number; label: string } = $props();
+	let {
+		url,
+		number,
+		page,
+		scale,
+		label
+	}: { url: string; number: number; page: PageSize; scale: number; label: string } = $props();
 
 	const size = $derived(shownSize(page));
 	let box: HTMLDivElement;
@@ -16,7 +22,9 @@
 	let failed = $state(false);
 
 	$effect(() => {
-		const watch = new IntersectionObserver((entries) => (near = entries.some((e) => e.isIntersecting)), { rootMargin: '600px 0px' });
+		const watch = new IntersectionObserver((entries) => (near = entries.some((e) => e.isIntersecting)), {
+			rootMargin: '600px 0px'
+		});
 		watch.observe(box);
 		return () => watch.disconnect();
 	});
@@ -56,7 +64,16 @@
 	});
 </script>
 
-<div bind:this={box} role={label ? 'img' : 'presentation'} aria-label={label || undefined} class="relative bg-white" style:width="{size.width * scale}px" style:height="{size.height * scale}px">
+<div
+	bind:this={box}
+	role={label ? 'img' : 'presentation'}
+	aria-label={label || undefined}
+	class="relative bg-white"
+	style:width="{size.width * scale}px"
+	style:height="{size.height * scale}px"
+>
 	{#if near}<canvas bind:this={canvas} class="absolute inset-0 h-full w-full"></canvas>{/if}
-	{#if failed}<p class="absolute inset-0 grid place-items-center p-6 text-center text-[#a3392b]" role="alert">This page could not be drawn. Load the page again.</p>{/if}
+	{#if failed}<p class="absolute inset-0 grid place-items-center p-6 text-center text-[#a3392b]" role="alert">
+			This page could not be drawn. Load the page again.
+		</p>{/if}
 </div>

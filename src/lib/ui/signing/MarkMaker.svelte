@@ -4,7 +4,14 @@
 	import { toStrokes } from './strokes';
 
 	/** Makes a signature or initials: typed in a hand, drawn, or from a picture. */
-	let { kind, suggestion, answer, picture, others, ongive }: {
+	let {
+		kind,
+		suggestion,
+		answer,
+		picture,
+		others,
+		ongive
+	}: {
 		kind: string;
 		suggestion: string;
 		answer: MarkAnswer | undefined;
@@ -51,7 +58,11 @@
 		busy = true;
 		wrong = '';
 		try {
-			const response = await fetch(picture, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: file });
+			const response = await fetch(picture, {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/octet-stream' },
+				body: file
+			});
 			const body = await response.json();
 			if (response.ok) ongive({ way: 'picture', digest: body.digest }, everywhere);
 			else wrong = body.say;
@@ -65,31 +76,91 @@
 <div class="grid gap-2.5 pt-2">
 	<div role="radiogroup" aria-label="How you give your {kind}" class="flex gap-1">
 		{#each WAYS as [value, name] (value)}
-			<label class="flex min-h-11 flex-1 cursor-pointer items-center justify-center rounded-sm border px-2 text-[15px] has-focus-visible:outline-2 has-focus-visible:outline-thread {way === value ? 'border-thread bg-sheet font-semibold text-thread' : 'border-hairline'}">
-				<input class="unseen" type="radio" name="way-{kind}" {value} checked={way === value} onchange={() => (way = value)} />{name}
+			<label
+				class="flex min-h-11 flex-1 cursor-pointer items-center justify-center rounded-sm border px-2 text-[15px] has-focus-visible:outline-2 has-focus-visible:outline-thread {way ===
+				value
+					? 'border-thread bg-sheet font-semibold text-thread'
+					: 'border-hairline'}"
+			>
+				<input
+					class="unseen"
+					type="radio"
+					name="way-{kind}"
+					{value}
+					checked={way === value}
+					onchange={() => (way = value)}
+				/>{name}
 			</label>
 		{/each}
 	</div>
 	{#if way === 'typed'}
-		<label class="text-[14px]">Your {kind}<input class="input mt-1 min-h-11! text-[16px]" maxlength="120" value={text} oninput={(e) => {
-			text = e.currentTarget.value;
-			if (answer?.way === 'typed') type(answer.hand);
-		}} /></label>
+		<label class="text-[14px]"
+			>Your {kind}<input
+				class="input mt-1 min-h-11! text-[16px]"
+				maxlength="120"
+				value={text}
+				oninput={(e) => {
+					text = e.currentTarget.value;
+					if (answer?.way === 'typed') type(answer.hand);
+				}}
+			/></label
+		>
 		<div role="group" aria-label="Choose a hand" class="grid gap-2">
 			{#each HANDS as hand (hand)}
 				{@const taken = answer?.way === 'typed' && answer.hand === hand}
-				<button type="button" class="h-14 overflow-hidden rounded-sm border bg-white px-3 text-left text-[26px] leading-[50px] whitespace-nowrap text-[#121a33] {taken ? 'border-2 border-thread' : 'border-line'}" aria-pressed={taken} aria-label="{text || 'Your name'} in hand {HANDS.indexOf(hand) + 1}" disabled={text.trim() === ''} style:font-family="'Hand {hand}'" onclick={() => type(hand)}>{text || ' '}</button>
+				<button
+					type="button"
+					class="h-14 overflow-hidden rounded-sm border bg-white px-3 text-left text-[26px] leading-[50px] whitespace-nowrap text-[#121a33] {taken
+						? 'border-2 border-thread'
+						: 'border-line'}"
+					aria-pressed={taken}
+					aria-label="{text || 'Your name'} in hand {HANDS.indexOf(hand) + 1}"
+					disabled={text.trim() === ''}
+					style:font-family="'Hand {hand}'"
+					onclick={() => type(hand)}>{text || ' '}</button
+				>
 			{/each}
 		</div>
 	{:else if way === 'drawn'}
-		<canvas bind:this={canvas} class="h-36 w-full touch-none rounded-sm border border-line bg-white" aria-label="Draw your {kind} here with finger, pen or mouse. With the keyboard, choose “Type it”."></canvas>
-		<p><button type="button" class="plain" onclick={() => { pad?.clear(); ongive(null, everywhere); }}>Clear and draw again</button></p>
+		<canvas
+			bind:this={canvas}
+			class="h-36 w-full touch-none rounded-sm border border-line bg-white"
+			aria-label="Draw your {kind} here with finger, pen or mouse. With the keyboard, choose “Type it”."
+		></canvas>
+		<p>
+			<button
+				type="button"
+				class="plain"
+				onclick={() => {
+					pad?.clear();
+					ongive(null, everywhere);
+				}}>Clear and draw again</button
+			>
+		</p>
 	{:else}
-		<label class="text-[14px]">A photo or scan of your {kind} on white paper<input class="mt-1 block min-h-11 w-full" type="file" accept="image/png,image/jpeg" disabled={busy} onchange={(e) => upload(e.currentTarget.files?.[0])} /></label>
-		<p class="text-[14px] text-quiet" role="status">{busy ? 'Taking the paper away…' : answer?.way === 'picture' ? 'The picture is in place.' : ''}</p>
+		<label class="text-[14px]"
+			>A photo or scan of your {kind} on white paper<input
+				class="mt-1 block min-h-11 w-full"
+				type="file"
+				accept="image/png,image/jpeg"
+				disabled={busy}
+				onchange={(e) => upload(e.currentTarget.files?.[0])}
+			/></label
+		>
+		<p class="text-[14px] text-quiet" role="status">
+			{busy ? 'Taking the paper away…' : answer?.way === 'picture' ? 'The picture is in place.' : ''}
+		</p>
 		<p class="wrong empty:hidden" role="alert">{wrong}</p>
 	{/if}
 	{#if others > 0}
-		<label class="flex min-h-11 items-center gap-2 text-[15px]"><input class="size-5" type="checkbox" bind:checked={everywhere} onchange={() => answer && ongive(answer, everywhere)} /> also for {others === 1 ? 'my other place' : `my ${others} other places`}</label>
+		<label class="flex min-h-11 items-center gap-2 text-[15px]"
+			><input
+				class="size-5"
+				type="checkbox"
+				bind:checked={everywhere}
+				onchange={() => answer && ongive(answer, everywhere)}
+			/>
+			also for {others === 1 ? 'my other place' : `my ${others} other places`}</label
+		>
 	{/if}
 </div>

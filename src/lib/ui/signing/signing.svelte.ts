@@ -29,9 +29,12 @@ export class Signing {
 		private base: string,
 		turn: Turn
 	) {
-		this.fields = inOrder(turn.papers, turn.fields.filter((f) => turn.answers[f.id] === undefined)).map((f) => ({ ...f, person: 'me' }));
-		const own = new Set(this.fields.map((f) => f.id));
-		this.answers = Object.fromEntries(Object.entries(turn.saved).filter(([id]) => own.has(id)));
+		this.fields = inOrder(
+			turn.papers,
+			turn.fields.filter((f) => turn.answers[f.id] === undefined)
+		).map((f) => ({ ...f, person: 'me' }));
+		const own = this.fields.map((f) => f.id);
+		this.answers = Object.fromEntries(Object.entries(turn.saved).filter(([id]) => own.includes(id)));
 		this.keeping = { is: 'kept', at: turn.savedAt };
 		this.current = this.open[0]?.id ?? this.fields[0]?.id ?? null;
 	}
@@ -62,8 +65,8 @@ export class Signing {
 	/** The next place after the current one that still wants something. */
 	next(): void {
 		const at = this.fields.findIndex((f) => f.id === this.current);
-		const open = new Set(this.open.map((f) => f.id));
-		const after = [...this.fields.slice(at + 1), ...this.fields.slice(0, at + 1)].find((f) => open.has(f.id));
+		const open = this.open.map((f) => f.id);
+		const after = [...this.fields.slice(at + 1), ...this.fields.slice(0, at + 1)].find((f) => open.includes(f.id));
 		if (after) this.current = after.id;
 	}
 
@@ -84,9 +87,17 @@ export class Signing {
 		return body.say;
 	}
 
-	private async send(what: string, method: string, data: object): Promise<{ ok: boolean; say: string; at?: unknown; savedAt?: unknown }> {
+	private async send(
+		what: string,
+		method: string,
+		data: object
+	): Promise<{ ok: boolean; say: string; at?: unknown; savedAt?: unknown }> {
 		try {
-			const response = await fetch(`${this.base}/${what}`, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(data) });
+			const response = await fetch(`${this.base}/${what}`, {
+				method,
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify(data)
+			});
 			const body = (await response.json()) as { say?: string };
 			return { ...body, ok: response.ok, say: body.say ?? 'It did not work. What you entered is kept here.' };
 		} catch {

@@ -21,7 +21,12 @@ export function toStrokes(groups: Drawn[]): { strokes: number[][]; ratio: number
 	const strokes = groups
 		.filter((g) => g.points.length > 0)
 		.slice(0, 200)
-		.map((g) => thinned(g.points, 2000).flatMap((p) => [Math.round((p.x - left + indent) * scale), Math.round((p.y - top) * scale)]));
+		.map((g) =>
+			thinned(g.points, 2000).flatMap((p) => [
+				Math.round((p.x - left + indent) * scale),
+				Math.round((p.y - top) * scale)
+			])
+		);
 	return { strokes, ratio: Math.min(4, Math.max(0.02, Math.round((height / ground) * 1000) / 1000)) };
 }
 

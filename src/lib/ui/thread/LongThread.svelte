@@ -5,9 +5,20 @@
 	let { thread, now, ended = false }: { thread: ThreadPerson[][]; now: string; ended?: boolean } = $props();
 
 	const stops = $derived(drawn(thread, now));
-	const WORDS: Record<string, string> = { done: 'done', opened: 'opened', notified: 'has it', unreachable: 'unreachable', declined: 'declined', waiting: '' };
+	const WORDS: Record<string, string> = {
+		done: 'done',
+		opened: 'opened',
+		notified: 'has it',
+		unreachable: 'unreachable',
+		declined: 'declined',
+		waiting: ''
+	};
 	const below = (person: ThreadPerson, days: number) =>
-		[person.duty, WORDS[person.standing], !ended && days > 0 && ['notified', 'opened', 'unreachable'].includes(person.standing) ? `${days} d` : '']
+		[
+			person.duty,
+			WORDS[person.standing],
+			!ended && days > 0 && ['notified', 'opened', 'unreachable'].includes(person.standing) ? `${days} d` : ''
+		]
 			.filter(Boolean)
 			.join(' · ');
 </script>

@@ -2,7 +2,12 @@
 	import { drawn, monogram, type ThreadPerson } from './stops';
 
 	/** The route as one line with stops on it: for a row of a table. */
-	let { thread, now, ended = false, width = 190 }: { thread: ThreadPerson[][]; now: string; ended?: boolean; width?: number } = $props();
+	let {
+		thread,
+		now,
+		ended = false,
+		width = 190
+	}: { thread: ThreadPerson[][]; now: string; ended?: boolean; width?: number } = $props();
 
 	const stops = $derived(drawn(thread, now));
 	const gap = $derived(stops.length > 1 ? (width - 40) / (stops.length - 1) : 0);
@@ -23,7 +28,10 @@
 			<line x1={x(i) + 6} x2={x(i + 1) - 6} y1="10" y2="10" class={solid ? 'solid' : 'dotted'} />
 		{/each}
 		{#each stops as stop, i (i)}
-			<g transform="translate({x(i)} 10)" class={ended && stop.node === 'here' ? 'to-come' : stop.node.replace(' ', '-')}>
+			<g
+				transform="translate({x(i)} 10)"
+				class={ended && stop.node === 'here' ? 'to-come' : stop.node.replace(' ', '-')}
+			>
 				{#if stop.node === 'done'}<circle r="5.5" />
 				{:else if stop.node === 'copy'}<line y1="-5" y2="5" />
 				{:else if stop.node === 'trouble'}<circle r="6.5" /><path d="M-3-3 3 3M3-3-3 3" />

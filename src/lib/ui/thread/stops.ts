@@ -24,8 +24,16 @@ export interface DrawnStop {
 export function drawn(thread: ThreadPerson[][], now: string): DrawnStop[] {
 	return thread.map((people, i) => {
 		const node = nodeOf(people);
-		const days = Math.max(0, ...people.map((p) => (p.since && (node === 'here' || node === 'trouble') ? daysBetween(p.since, now) : 0)));
-		return { node, people, days, sentence: `Stop ${i + 1} of ${thread.length}: ${people.map((p) => said(p, now)).join('; ')}` };
+		const days = Math.max(
+			0,
+			...people.map((p) => (p.since && (node === 'here' || node === 'trouble') ? daysBetween(p.since, now) : 0))
+		);
+		return {
+			node,
+			people,
+			days,
+			sentence: `Stop ${i + 1} of ${thread.length}: ${people.map((p) => said(p, now)).join('; ')}`
+		};
 	});
 }
 

@@ -45,12 +45,24 @@
 		for (const file of files) {
 			busy = file.name;
 			try {
-				const response = await fetch(`/bench/${bench.id}/papers?name=${encodeURIComponent(file.name)}`, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: file });
+				const response = await fetch(`/bench/${bench.id}/papers?name=${encodeURIComponent(file.name)}`, {
+					method: 'POST',
+					headers: { 'Content-Type': 'application/octet-stream' },
+					body: file
+				});
 				const body = await response.json();
-				if (!response.ok) notes.push({ say: `${body.say ?? 'It could not be taken in.'} Everything else is kept.`, bad: true });
+				if (!response.ok)
+					notes.push({ say: `${body.say ?? 'It could not be taken in.'} Everything else is kept.`, bad: true });
 				else {
-					bench.change('add a document', addPapers(bench.plan, [{ name: body.name, digest: body.digest, pages: body.pages }]));
-					if (body.stripped.length > 0) notes.push({ say: `Taken out of “${body.name}”, since it could act by itself: ${body.stripped.join(', ')}.`, bad: false });
+					bench.change(
+						'add a document',
+						addPapers(bench.plan, [{ name: body.name, digest: body.digest, pages: body.pages }])
+					);
+					if (body.stripped.length > 0)
+						notes.push({
+							say: `Taken out of “${body.name}”, since it could act by itself: ${body.stripped.join(', ')}.`,
+							bad: false
+						});
 				}
 			} catch {
 				notes.push({ say: `“${file.name}” did not arrive: no connection. Add it again.`, bad: true });
@@ -67,10 +79,17 @@
 			sheets?.goTo(`[data-field="${place.id}"]`);
 		} else if (place.what === 'person') {
 			bench.choosePerson(place.id);
-			setTimeout(() => document.querySelector<HTMLInputElement>(finding.code === 'bad-address' ? '#person-email' : '#person-name')?.focus(), 30);
+			setTimeout(
+				() =>
+					document
+						.querySelector<HTMLInputElement>(finding.code === 'bad-address' ? '#person-email' : '#person-name')
+						?.focus(),
+				30
+			);
 		} else {
 			bench.chooseFields([]);
-			if (place.what === 'title') setTimeout(() => document.querySelector<HTMLInputElement>('#packet-title')?.focus(), 30);
+			if (place.what === 'title')
+				setTimeout(() => document.querySelector<HTMLInputElement>('#packet-title')?.focus(), 30);
 		}
 	}
 
@@ -90,7 +109,11 @@
 <svelte:head><title>{plan.title || 'New packet'} · Bench · Pellum</title></svelte:head>
 <svelte:window
 	onkeydown={(event) => {
-		const handled = pressKey(event, bench, { put: () => void sheets?.putByKey(), zoom: zoomBy, help: () => (helping = true) });
+		const handled = pressKey(event, bench, {
+			put: () => void sheets?.putByKey(),
+			zoom: zoomBy,
+			help: () => (helping = true)
+		});
 		if (handled) event.preventDefault();
 	}}
 	ondragover={(event) => {
@@ -108,58 +131,127 @@
 <main id="main" class="grid h-dvh min-w-[1000px] grid-cols-[148px_1fr_288px] grid-rows-[96px_1fr_88px] bg-sheet">
 	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
 		<div class="w-60 shrink-0 py-2.5 pl-[18px]">
-			<p class="text-[14px] text-quiet"><a href="/desk" class="text-thread underline">Desk</a> · Bench · <span role="status">{bench.saving.is === 'saved' ? `draft, saved ${clock(bench.saving.at, zone)}` : bench.saving.is === 'saving' ? 'saving…' : 'not saved'}</span></p>
-			<h1 class="line-clamp-2 text-[18px] leading-6"><button class="cursor-pointer text-left" onclick={() => bench.chooseFields([])}>{plan.title || 'New packet'}</button></h1>
+			<p class="text-[14px] text-quiet">
+				<a href="/desk" class="text-thread underline">Desk</a> · Bench ·
+				<span role="status"
+					>{bench.saving.is === 'saved'
+						? `draft, saved ${clock(bench.saving.at, zone)}`
+						: bench.saving.is === 'saving'
+							? 'saving…'
+							: 'not saved'}</span
+				>
+			</p>
+			<h1 class="line-clamp-2 text-[18px] leading-6">
+				<button class="cursor-pointer text-left" onclick={() => bench.chooseFields([])}
+					>{plan.title || 'New packet'}</button
+				>
+			</h1>
 		</div>
 		<Route {bench} />
 		<div class="flex shrink-0 items-start gap-2 py-8 pr-[18px]">
-			<button class="plain" disabled={bench.undoName === null} title={bench.undoName ? `Undo: ${bench.undoName}` : 'Nothing to undo'} aria-label={bench.undoName ? `Undo: ${bench.undoName}` : 'Undo'} onclick={() => bench.undo()}><Undo2 size={18} /></button>
-			<button class="plain" disabled={bench.redoName === null} title={bench.redoName ? `Redo: ${bench.redoName}` : 'Nothing to redo'} aria-label={bench.redoName ? `Redo: ${bench.redoName}` : 'Redo'} onclick={() => bench.redo()}><Redo2 size={18} /></button>
-			<button class="button primary" onclick={() => (findings.length > 0 ? (checking = true) : (sending = true))}>Send…</button>
+			<button
+				class="plain"
+				disabled={bench.undoName === null}
+				title={bench.undoName ? `Undo: ${bench.undoName}` : 'Nothing to undo'}
+				aria-label={bench.undoName ? `Undo: ${bench.undoName}` : 'Undo'}
+				onclick={() => bench.undo()}><Undo2 size={18} /></button
+			>
+			<button
+				class="plain"
+				disabled={bench.redoName === null}
+				title={bench.redoName ? `Redo: ${bench.redoName}` : 'Nothing to redo'}
+				aria-label={bench.redoName ? `Redo: ${bench.redoName}` : 'Redo'}
+				onclick={() => bench.redo()}><Redo2 size={18} /></button
+			>
+			<button class="button primary" onclick={() => (findings.length > 0 ? (checking = true) : (sending = true))}
+				>Send…</button
+			>
 		</div>
 	</header>
-	<div class="min-h-0 border-r border-hairline bg-linen"><Papers {bench} {busy} onadd={addFiles} ongo={(key) => sheets?.goTo(`[data-sheet="${key}"]`)} /></div>
+	<div class="min-h-0 border-r border-hairline bg-linen">
+		<Papers {bench} {busy} onadd={addFiles} ongo={(key) => sheets?.goTo(`[data-sheet="${key}"]`)} />
+	</div>
 	<div class="relative min-h-0 min-w-0 bg-desk">
 		{#if plan.papers.length === 0}
 			<div class="grid h-full place-items-center p-8 text-center">
 				<div>
 					<p class="font-serif text-xl">Drop the document here</p>
-					<p class="pt-1 text-quiet">A PDF, or several in the order they should stand. “+ PDF” at the left chooses files.</p>
+					<p class="pt-1 text-quiet">
+						A PDF, or several in the order they should stand. “+ PDF” at the left chooses files.
+					</p>
 				</div>
 			</div>
 		{:else}
 			<Sheets {bench} scale={(zoom / 100) * 1.075} bind:current bind:this={sheets} />
-			<div class="absolute bottom-3 left-3.5 flex items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 py-0.5">
-				<button class="plain" aria-label="Smaller" onclick={() => zoomBy(-1)}>−</button><span class="w-12 text-center text-quiet">{zoom} %</span><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
+			<div
+				class="absolute bottom-3 left-3.5 flex items-center gap-1 rounded-sm whitespace-nowrap border border-hairline bg-sheet px-2 py-0.5"
+			>
+				<button class="plain" aria-label="Smaller" onclick={() => zoomBy(-1)}>−</button><span
+					class="w-14 text-center text-quiet">{zoom} %</span
+				><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
 				<span class="pr-1 text-quiet">· page {current + 1} of {pages}</span>
 			</div>
 		{/if}
-		{#if over}<div class="absolute inset-2 grid place-items-center border-2 border-dashed border-thread bg-sheet/85 font-serif text-xl">Let go to add it</div>{/if}
+		{#if over}<div
+				class="absolute inset-2 grid place-items-center border-2 border-dashed border-thread bg-sheet/85 font-serif text-xl"
+			>
+				Let go to add it
+			</div>{/if}
 		<div class="absolute top-3 right-3.5 left-3.5 grid gap-2">
 			{#if bench.saving.is === 'elsewhere'}
 				<div role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">
 					<p>{bench.saving.say}</p>
-					<p class="flex gap-2 pt-2"><button class="button" onclick={() => void bench.keepMine()}>Keep what I have here</button><button class="button" onclick={() => { sent = true; location.reload(); }}>Take the other one</button></p>
+					<p class="flex gap-2 pt-2">
+						<button class="button" onclick={() => void bench.keepMine()}>Keep what I have here</button><button
+							class="button"
+							onclick={() => {
+								sent = true;
+								location.reload();
+							}}>Take the other one</button
+						>
+					</p>
 				</div>
 			{:else if bench.saving.is === 'failed'}
 				<p role="alert" class="rounded-sm border border-brick bg-sheet p-3 shadow-(--float)">{bench.saving.say}</p>
 			{/if}
 			{#each notes as note, i (i)}
-				<p role={note.bad ? 'alert' : 'status'} class="flex items-start gap-3 rounded-sm border bg-sheet p-3 shadow-(--float) {note.bad ? 'border-brick' : 'border-hairline'}">
-					<span class="flex-1">{note.say}</span><button class="plain" aria-label="Put this note away" onclick={() => (notes = notes.filter((n) => n !== note))}>Close</button>
+				<p
+					role={note.bad ? 'alert' : 'status'}
+					class="flex items-start gap-3 rounded-sm border bg-sheet p-3 shadow-(--float) {note.bad
+						? 'border-brick'
+						: 'border-hairline'}"
+				>
+					<span class="flex-1">{note.say}</span><button
+						class="plain"
+						aria-label="Put this note away"
+						onclick={() => (notes = notes.filter((n) => n !== note))}>Close</button
+					>
 				</p>
 			{/each}
 		</div>
 		{#if checking && findings.length > 0}
-			<section aria-label="Before this can go" class="absolute right-3.5 bottom-14 max-h-80 w-96 overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)">
+			<section
+				aria-label="Before this can go"
+				class="absolute right-3.5 bottom-14 max-h-80 w-96 overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
+			>
 				<h2 class="pb-1 text-[15px]">Before this can go</h2>
 				<ul>
-					{#each findings as finding, i (i)}<li><button class="w-full cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash" onclick={() => jump(finding)}>{finding.say}</button></li>{/each}
+					{#each findings as finding, i (i)}<li>
+							<button
+								class="w-full cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash"
+								onclick={() => jump(finding)}>{finding.say}</button
+							>
+						</li>{/each}
 				</ul>
 			</section>
 		{/if}
-		<button class="absolute right-3.5 bottom-3 cursor-pointer rounded-sm border border-hairline bg-sheet px-3 py-1" aria-expanded={checking} onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}>
-			{#if findings.length > 0}<b class="text-copper">{findings.length} {findings.length === 1 ? 'thing' : 'things'}</b> before this can go{:else}<b class="text-moss">Ready</b> to go{/if}
+		<button
+			class="absolute right-3.5 bottom-3 cursor-pointer rounded-sm border border-hairline bg-sheet px-3 py-1"
+			aria-expanded={checking}
+			onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
+		>
+			{#if findings.length > 0}<b class="text-copper">{findings.length} {findings.length === 1 ? 'thing' : 'things'}</b> before
+				this can go{:else}<b class="text-moss">Ready</b> to go{/if}
 		</button>
 	</div>
 	<div class="min-h-0 border-l border-hairline"><Inspector {bench} /></div>
@@ -170,10 +262,13 @@
 <Dialog.Root bind:open={helping}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content class="fixed top-20 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)">
+		<Dialog.Content
+			class="fixed top-20 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+		>
 			<Dialog.Title class="pb-2 font-serif text-lg font-semibold">Keys of the Bench</Dialog.Title>
 			<dl class="grid grid-cols-[130px_1fr] gap-y-1">
-				{#each KEYS as [key, does] (key)}<dt class="font-mono text-[14px]">{key}</dt><dd>{does}</dd>{/each}
+				{#each KEYS as [key, does] (key)}<dt class="font-mono text-[14px]">{key}</dt>
+					<dd>{does}</dd>{/each}
 			</dl>
 			<Dialog.Close class="button mt-4">Close</Dialog.Close>
 		</Dialog.Content>

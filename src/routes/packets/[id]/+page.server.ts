@@ -15,7 +15,8 @@ interface Kept {
 	reason?: string;
 	email?: string;
 }
-const result = (done: object | Refusal, kept: Kept) => (isRefusal(done) ? fail(statusOf(done), { ...kept, say: done.say }) : { done: true });
+const result = (done: object | Refusal, kept: Kept) =>
+	isRefusal(done) ? fail(statusOf(done), { ...kept, say: done.say }) : { done: true };
 
 export const actions = {
 	withdraw: async ({ params, request, locals }) => {

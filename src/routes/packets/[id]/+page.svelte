@@ -12,7 +12,12 @@
 	const packet = $derived(data.packet);
 	const mayAct = $derived(data.account.level !== 'viewer');
 	const out = $derived(packet.status === 'out');
-	const myTurn = $derived(out && packet.people.some((p) => p.email.toLowerCase() === data.account.email.toLowerCase() && ['notified', 'opened'].includes(p.standing)));
+	const myTurn = $derived(
+		out &&
+			packet.people.some(
+				(p) => p.email.toLowerCase() === data.account.email.toLowerCase() && ['notified', 'opened'].includes(p.standing)
+			)
+	);
 	const open = $derived(packet.people.filter((p) => out && p.standing !== 'done'));
 	let width = $state(700);
 	let only = $state('');
@@ -30,14 +35,23 @@
 			<div class="min-w-0 flex-1">
 				<h1 class="text-[22px] leading-7">{packet.title}</h1>
 				<p class="text-quiet">
-					<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender} {day(packet.sentAt, packet.zone, data.now)}{#if packet.deadline && out}&nbsp;· until {day(packet.deadline, packet.zone, data.now)}{/if}
+					<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender}
+					{day(packet.sentAt, packet.zone, data.now)}{#if packet.deadline && out}&nbsp;· until {day(
+							packet.deadline,
+							packet.zone,
+							data.now
+						)}{/if}
 				</p>
 				<p>{packet.why}</p>
 			</div>
 			<div class="flex flex-wrap gap-2">
-				{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign"><button class="button primary">Read and sign</button></form>{/if}
+				{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign">
+						<button class="button primary">Read and sign</button>
+					</form>{/if}
 				{#if out && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
-				{#if packet.status === 'completed'}<a class="button" href="/packets/{packet.id}/copies/answers">Answers as JSON</a>{/if}
+				{#if packet.status === 'completed'}<a class="button" href="/packets/{packet.id}/copies/answers"
+						>Answers as JSON</a
+					>{/if}
 				<a class="button" href="/packets/{packet.id}/copies/record">Record as JSON</a>
 			</div>
 		</div>
@@ -49,7 +63,9 @@
 				<div class="mb-5 rounded-sm border border-hairline bg-sheet p-3">
 					<h2 class="text-[15px]">Sealed copies</h2>
 					<ul class="flex flex-wrap gap-2 pt-2">
-						{#each packet.papers as paper (paper.id)}<li><a class="button" href="/packets/{packet.id}/copies/{paper.id}" download>{paper.name}</a></li>{/each}
+						{#each packet.papers as paper (paper.id)}<li>
+								<a class="button" href="/packets/{packet.id}/copies/{paper.id}" download>{paper.name}</a>
+							</li>{/each}
 						<li><a class="button" href="/packets/{packet.id}/copies/evidence" download>Evidence sheet</a></li>
 					</ul>
 				</div>
@@ -60,11 +76,29 @@
 					{#each paper.pages as page, number (number)}
 						{@const scale = Math.min(1.15, (width - 4) / (page.rotate % 180 === 0 ? page.width : page.height))}
 						<div class="relative mx-auto mb-4 w-fit border border-hairline">
-							<PagePicture url="/papers/{paper.digest}" {number} {page} {scale} label="{paper.name}, page {number + 1} of {paper.pages.length}" />
+							<PagePicture
+								url="/papers/{paper.digest}"
+								{number}
+								{page}
+								{scale}
+								label="{paper.name}, page {number + 1} of {paper.pages.length}"
+							/>
 							{#each packet.fields.filter((f) => f.paper === paper.id && f.page === number && packet.answers[f.id]) as field (field.id)}
 								{@const at = toShown(page, field.rect)}
-								<div class="absolute" style:left="{at.left * scale}px" style:top="{at.top * scale}px" style:width="{at.width * scale}px" style:height="{at.height * scale}px">
-									<AnswerMark {field} answer={packet.answers[field.id]!} width={at.width * scale} height={at.height * scale} pictures="/pictures" />
+								<div
+									class="absolute"
+									style:left="{at.left * scale}px"
+									style:top="{at.top * scale}px"
+									style:width="{at.width * scale}px"
+									style:height="{at.height * scale}px"
+								>
+									<AnswerMark
+										{field}
+										answer={packet.answers[field.id]!}
+										width={at.width * scale}
+										height={at.height * scale}
+										pictures="/pictures"
+									/>
 								</div>
 							{/each}
 						</div>
@@ -79,7 +113,9 @@
 					{#each open as person (person.id)}
 						<li class="border-b border-hairline py-2">
 							<p><b>{person.name}</b> <span class="text-quiet">{person.duty}</span></p>
-							<p class="text-[14px] break-all {person.standing === 'unreachable' ? 'text-brick' : 'text-quiet'}">{person.email}{person.why ? ` · ${person.why}` : ''}</p>
+							<p class="text-[14px] break-all {person.standing === 'unreachable' ? 'text-brick' : 'text-quiet'}">
+								{person.email}{person.why ? ` · ${person.why}` : ''}
+							</p>
 							{#if correcting === person.id}
 								<form
 									method="POST"
@@ -92,12 +128,30 @@
 										}}
 								>
 									<input type="hidden" name="person" value={person.id} />
-									<label>New address<input class="input mt-1" name="email" type="email" required value={form?.email ?? person.email} /></label>
+									<label
+										>New address<input
+											class="input mt-1"
+											name="email"
+											type="email"
+											required
+											value={form?.email ?? person.email}
+										/></label
+									>
 									{#if form?.form === 'correct'}<p class="wrong" role="alert">{form.say}</p>{/if}
-									<p class="flex gap-2 pt-2"><button class="button primary">Correct</button><button type="button" class="button" onclick={() => (correcting = null)}>Leave it</button></p>
+									<p class="flex gap-2 pt-2">
+										<button class="button primary">Correct</button><button
+											type="button"
+											class="button"
+											onclick={() => (correcting = null)}>Leave it</button
+										>
+									</p>
 								</form>
 							{:else}
-								<button class="plain -ml-1" onclick={() => (correcting = person.id)} aria-label="Correct the address of {person.name}">Correct the address</button>
+								<button
+									class="plain -ml-1"
+									onclick={() => (correcting = person.id)}
+									aria-label="Correct the address of {person.name}">Correct the address</button
+								>
 							{/if}
 						</li>
 					{/each}
@@ -105,7 +159,8 @@
 			{/if}
 			<div class="flex items-baseline gap-3 border-b border-ink pb-1">
 				<h2 id="record" class="text-[16px]">Record</h2>
-				<label class="ml-auto text-[14px]"><span class="unseen">Show the record of</span>
+				<label class="ml-auto text-[14px]"
+					><span class="unseen">Show the record of</span>
 					<select class="input" bind:value={only}>
 						<option value="">everyone</option>
 						{#each packet.people as person (person.id)}<option value={person.id}>{person.name}</option>{/each}
@@ -116,7 +171,11 @@
 				{#each record as event (event.n)}
 					<li class="border-b border-hairline py-1.5 text-[14px] leading-5">
 						{event.said}
-						<time class="block text-[13px] text-quiet" datetime={event.at} title="{event.at}{event.from ? ` from ${event.from}` : ''}">{moment(event.at, packet.zone)}</time>
+						<time
+							class="block text-[13px] text-quiet"
+							datetime={event.at}
+							title="{event.at}{event.from ? ` from ${event.from}` : ''}">{moment(event.at, packet.zone)}</time
+						>
 					</li>
 				{/each}
 			</ol>
@@ -127,9 +186,13 @@
 <Dialog.Root bind:open={withdrawing}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content class="fixed top-28 left-1/2 z-50 w-[480px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)">
+		<Dialog.Content
+			class="fixed top-28 left-1/2 z-50 w-[480px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+		>
 			<Dialog.Title class="font-serif text-lg font-semibold">Withdraw {packet.reference}</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3">It ends for everyone at once. Those who have had it are told, with your reason. This can't be taken back.</Dialog.Description>
+			<Dialog.Description class="pt-1 pb-3"
+				>It ends for everyone at once. Those who have had it are told, with your reason. This can't be taken back.</Dialog.Description
+			>
 			<form
 				method="POST"
 				action="?/withdraw"
@@ -141,7 +204,9 @@
 			>
 				<label>Reason<textarea class="input mt-1 h-24" name="reason" required>{form?.reason ?? ''}</textarea></label>
 				{#if form?.form === 'withdraw'}<p class="wrong" role="alert">{form.say}</p>{/if}
-				<p class="flex gap-2 pt-3"><button class="button grave">Withdraw it</button><Dialog.Close class="button">Keep it out</Dialog.Close></p>
+				<p class="flex gap-2 pt-3">
+					<button class="button grave">Withdraw it</button><Dialog.Close class="button">Keep it out</Dialog.Close>
+				</p>
 			</form>
 		</Dialog.Content>
 	</Dialog.Portal>

@@ -30,10 +30,14 @@
 	const after = $derived.by(() => {
 		const me = view.route.find((p) => p.me)!;
 		const next = view.route.filter((p) => !p.me && p.duty !== 'gets a copy' && p.state !== 'done' && p.stop >= me.stop);
-		return next.length === 0 ? 'After you everyone gets the sealed copy.' : `After you: ${next.map((p) => `${p.name} ${p.duty}`).join(', then ')}; then everyone gets the sealed copy.`;
+		return next.length === 0
+			? 'After you everyone gets the sealed copy.'
+			: `After you: ${next.map((p) => `${p.name} ${p.duty}`).join(', then ')}; then everyone gets the sealed copy.`;
 	});
 	const title = $derived(`${verb[0]!.toUpperCase()}${verb.slice(1)}: ${view.title}`);
-	const fields = $derived(signing ? [...signing.fields, ...view.fields.filter((f) => view.answers[f.id])] : view.fields);
+	const fields = $derived(
+		signing ? [...signing.fields, ...view.fields.filter((f) => view.answers[f.id])] : view.fields
+	);
 	const answers = $derived(signing ? { ...view.answers, ...signing.answers } : view.answers);
 	const doneWord = { signs: 'signed', approves: 'approved', 'fills in': 'filled this in', 'gets a copy': 'had this' };
 
@@ -41,7 +45,11 @@
 		busy = true;
 		wrong = '';
 		try {
-			const response = await fetch(`${base}/${what}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+			const response = await fetch(`${base}/${what}`, {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify(body)
+			});
 			if (!response.ok) wrong = (await response.json()).say ?? 'It did not work. Try again in a moment.';
 			return response.ok;
 		} catch {
@@ -107,24 +115,53 @@
 <svelte:head><title>{title}</title></svelte:head>
 
 <header class="sticky top-0 z-20 flex min-h-[72px] items-center gap-4 border-b border-hairline bg-sheet px-4 sm:px-6">
-	<span class="grid size-[34px] shrink-0 place-items-center overflow-hidden rounded-sm" style:background={data.organisation.logo ? 'white' : data.organisation.colour}>
+	<span
+		class="grid size-[34px] shrink-0 place-items-center overflow-hidden rounded-sm"
+		style:background={data.organisation.logo ? 'white' : data.organisation.colour}
+	>
 		{#if data.organisation.logo}<img src="/logo" alt={view.organisation} class="max-h-full max-w-full" />
-		{:else}<svg width="26" height="14" aria-hidden="true"><line x1="5" x2="17" y1="7" y2="7" stroke="#fffefa" stroke-width="2" /><circle cx="5" cy="7" r="3.5" fill="#fffefa" /><circle cx="20" cy="7" r="4" fill="none" stroke="#fffefa" stroke-width="2" /></svg>{/if}
+		{:else}<svg width="26" height="14" aria-hidden="true"
+				><line x1="5" x2="17" y1="7" y2="7" stroke="#fffefa" stroke-width="2" /><circle
+					cx="5"
+					cy="7"
+					r="3.5"
+					fill="#fffefa"
+				/><circle cx="20" cy="7" r="4" fill="none" stroke="#fffefa" stroke-width="2" /></svg
+			>{/if}
 	</span>
 	<div class="min-w-0 flex-1 py-2">
-		<h1 class="truncate text-[18px] leading-6 sm:text-[20px]">{view.title}</h1>
-		<p class="text-[14px] leading-[18px] text-quiet">from {view.sender}, {view.organisation}{#if until && view.state === 'turn'}&nbsp;· to {verb} by {until}{/if}</p>
+		<h1 class="truncate text-[18px] leading-7 sm:text-[20px]">{view.title}</h1>
+		<p class="text-[14px] leading-[18px] text-quiet">
+			from {view.sender}, {view.organisation}{#if until && view.state === 'turn'}&nbsp;· to {verb} by {until}{/if}
+		</p>
 	</div>
 	{#if signing && view.state === 'turn' && view.consented}
 		<div class="flex items-center gap-1">
-			<button class="plain hidden size-11 sm:block" aria-label="Smaller pages" onclick={() => (zoom = Math.max(0.5, zoom - 0.25))}>−</button>
-			<button class="plain size-11" aria-label="Larger pages" onclick={() => (zoom = Math.min(3, zoom + 0.25))}>+</button>
+			<button
+				class="plain hidden size-11 sm:block"
+				aria-label="Smaller pages"
+				onclick={() => (zoom = Math.max(0.5, zoom - 0.25))}>−</button
+			>
+			<button class="plain size-11" aria-label="Larger pages" onclick={() => (zoom = Math.min(3, zoom + 0.25))}
+				>+</button
+			>
 			<details class="relative">
-				<summary class="flex size-11 cursor-pointer list-none items-center justify-center text-xl" aria-label="More">⋯</summary>
+				<summary class="flex size-11 cursor-pointer list-none items-center justify-center text-xl" aria-label="More"
+					>⋯</summary
+				>
 				<div class="absolute right-0 z-30 grid w-56 rounded-sm border border-hairline bg-sheet p-2 shadow-(--float)">
-					<button class="min-h-11 px-2 text-left hover:bg-wash" onclick={async () => (later = (await signing?.keep()) ?? false)}>Save for later</button>
-					{#each view.papers as paper (paper.id)}<a class="flex min-h-11 items-center px-2 no-underline hover:bg-wash" href="{base}/papers/{paper.id}?name=1" download>Download “{paper.name}”</a>{/each}
-					<button class="min-h-11 px-2 text-left text-brick hover:bg-wash" onclick={() => (declining = true)}>Decline…</button>
+					<button
+						class="min-h-11 px-2 text-left hover:bg-wash"
+						onclick={async () => (later = (await signing?.keep()) ?? false)}>Save for later</button
+					>
+					{#each view.papers as paper (paper.id)}<a
+							class="flex min-h-11 items-center px-2 no-underline hover:bg-wash"
+							href="{base}/papers/{paper.id}?name=1"
+							download>Download “{paper.name}”</a
+						>{/each}
+					<button class="min-h-11 px-2 text-left text-brick hover:bg-wash" onclick={() => (declining = true)}
+						>Decline…</button
+					>
 				</div>
 			</details>
 		</div>
@@ -136,40 +173,76 @@
 		<h2 class="pb-3 text-xl">Dear {view.me.name},</h2>
 		<p>{view.sender} of {view.organisation} asks you to {verb} “{view.title}”. You need no account.</p>
 		<ol class="list-inside list-decimal py-4">
-			<li>You read {view.papers.length === 1 ? 'the document' : `${view.papers.length} documents`}{before.length > 0 ? `, which ${before.join(' and ')} ${before.length === 1 ? 'has' : 'have'} been through` : ''}.</li>
+			<li>
+				You read {view.papers.length === 1 ? 'the document' : `${view.papers.length} documents`}{before.length > 0
+					? `, which ${before.join(' and ')} ${before.length === 1 ? 'has' : 'have'} been through`
+					: ''}.
+			</li>
 			<li>You are led through what is yours to answer.</li>
 			<li>You finish. {after}</li>
 		</ol>
-		{#if view.message}<blockquote class="mb-5 border-l-2 border-line pl-4 whitespace-pre-wrap">{view.message}</blockquote>{/if}
+		{#if view.message}<blockquote class="mb-5 border-l-2 border-line pl-4 whitespace-pre-wrap">
+				{view.message}
+			</blockquote>{/if}
 		<section aria-labelledby="consent" class="rounded-sm border border-hairline bg-sheet p-4 text-[15px] leading-6">
 			<h2 id="consent" class="pb-1 text-[16px]">Signing electronically</h2>
-			<ul class="list-inside list-disc">{#each data.consent as line (line)}<li>{line}</li>{/each}</ul>
-			<label class="flex min-h-11 items-center gap-3 pt-2 font-semibold"><input class="size-5" type="checkbox" bind:checked={agreed} /> I agree</label>
+			<ul class="list-inside list-disc">
+				{#each data.consent as line (line)}<li>{line}</li>{/each}
+			</ul>
+			<label class="flex min-h-11 items-center gap-3 pt-2 font-semibold"
+				><input class="size-5" type="checkbox" bind:checked={agreed} /> I agree</label
+			>
 		</section>
 		<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
-		<p class="pt-5"><button class="button primary large w-full sm:w-auto" disabled={!agreed || busy} onclick={goOn}>Go to the {view.papers.length === 1 ? 'document' : 'documents'}</button></p>
+		<p class="pt-5">
+			<button class="button primary large w-full sm:w-auto" disabled={!agreed || busy} onclick={goOn}
+				>Go to the {view.papers.length === 1 ? 'document' : 'documents'}</button
+			>
+		</p>
 	</main>
 {:else if view.state === 'turn' && signing}
 	<main id="main" class="flex flex-col lg:h-[calc(100dvh-73px)] lg:flex-row">
 		<section aria-label="Documents" class="min-w-0 flex-1 overflow-x-auto bg-desk px-2 py-4 sm:px-8 lg:overflow-y-auto">
 			<SignPages papers={view.papers} {fields} {answers} {base} {zoom} current={signing.current} onchoose={choose} />
 		</section>
-		<section aria-labelledby="todo" class="sticky bottom-0 z-10 flex max-h-[62dvh] flex-col border-t border-hairline bg-sheet lg:static lg:max-h-none lg:w-[352px] lg:border-t-0 lg:border-l">
-			<h2 id="todo" class="border-b border-hairline px-5 py-3 text-[17px]">To do <span class="font-sans text-[14px] font-normal text-quiet" aria-live="polite">{signing.open.length === 0 ? 'all done' : `${signing.open.length} of ${signing.fields.length} left`}</span></h2>
-			<div class="min-h-0 flex-1 overflow-y-auto px-5"><TodoList {signing} name={view.me.name} {base} ongo={show} /></div>
+		<section
+			aria-labelledby="todo"
+			class="sticky bottom-0 z-10 flex max-h-[62dvh] flex-col border-t border-hairline bg-sheet lg:static lg:max-h-none lg:w-[352px] lg:border-t-0 lg:border-l"
+		>
+			<h2 id="todo" class="border-b border-hairline px-5 py-3 text-[17px]">
+				To do <span class="font-sans text-[14px] font-normal text-quiet" aria-live="polite"
+					>{signing.open.length === 0 ? 'all done' : `${signing.open.length} of ${signing.fields.length} left`}</span
+				>
+			</h2>
+			<div class="min-h-0 flex-1 overflow-y-auto px-5">
+				<TodoList {signing} name={view.me.name} {base} ongo={show} />
+			</div>
 			<div class="border-t border-hairline px-5 py-3">
 				<p class="pb-2 text-[14px] leading-[18px] text-quiet">
 					<span class="hidden lg:inline">{after} </span>
-					<span role="status">{signing.keeping.is === 'kept' ? (signing.keeping.at ? `Saved ${clock(signing.keeping.at, view.zone)}; you can come back to this link.` : '') : signing.keeping.is === 'keeping' ? 'Saving…' : signing.keeping.say}</span>
+					<span role="status"
+						>{signing.keeping.is === 'kept'
+							? signing.keeping.at
+								? `Saved ${clock(signing.keeping.at, view.zone)}; you can come back to this link.`
+								: ''
+							: signing.keeping.is === 'keeping'
+								? 'Saving…'
+								: signing.keeping.say}</span
+					>
 					{#if later}<b>You can close this page now.</b>{/if}
 				</p>
 				<p class="wrong pb-2 empty:hidden" role="alert">{wrong}</p>
 				{#if signing.open.length === 0}
-					<button class="button primary large w-full" disabled={busy} onclick={finish}>{busy ? 'One moment…' : `${verb[0]!.toUpperCase()}${verb.slice(1)} as ${view.me.name}`}</button>
+					<button class="button primary large w-full" disabled={busy} onclick={finish}
+						>{busy ? 'One moment…' : `${verb[0]!.toUpperCase()}${verb.slice(1)} as ${view.me.name}`}</button
+					>
 				{:else}
 					{@const at = signing.fields.find((f) => f.id === signing?.current)}
 					{@const onIt = at && signing.open.some((f) => f.id === at.id)}
-					<button class="button primary large w-full" onclick={next}>Next: {(signing.open.find((f) => f.id !== (onIt ? signing?.current : '')) ?? signing.open[0])?.label}</button>
+					<button class="button primary large w-full" onclick={next}
+						>Next: {(signing.open.find((f) => f.id !== (onIt ? signing?.current : '')) ?? signing.open[0])
+							?.label}</button
+					>
 				{/if}
 			</div>
 		</section>
@@ -177,30 +250,54 @@
 {:else if view.state === 'finished'}
 	<main id="main" class="mx-auto max-w-3xl px-5 py-8 text-[17px] leading-7">
 		<h2 class="pb-2 text-xl">{view.me.duty === 'gets a copy' ? 'Your copy' : `You have ${doneWord[view.me.duty]}`}</h2>
-		{#if !view.complete}<p class="pb-5">Thank you, {view.me.name}. {after.replace('After you: ', 'Now ')} It comes by e-mail; this link shows it as well.</p>
-		{:else if view.copies.length === 0}<p class="pb-5" role="status">Everyone is done. The sealed copies are being made; this takes a moment.</p>
+		{#if !view.complete}<p class="pb-5">
+				Thank you, {view.me.name}. {after.replace('After you: ', 'Now ')} It comes by e-mail; this link shows it as well.
+			</p>
+		{:else if view.copies.length === 0}<p class="pb-5" role="status">
+				Everyone is done. The sealed copies are being made; this takes a moment.
+			</p>
 		{:else}
 			<p class="pb-3">Everyone is done. The seal on these files shows any later change.</p>
-			<ul class="flex flex-wrap gap-2 pb-6">{#each view.copies as copy (copy.what)}<li><a class="button large" href="{base}/copies/{copy.what}" download>{copy.name}</a></li>{/each}</ul>
+			<ul class="flex flex-wrap gap-2 pb-6">
+				{#each view.copies as copy (copy.what)}<li>
+						<a class="button large" href="{base}/copies/{copy.what}" download>{copy.name}</a>
+					</li>{/each}
+			</ul>
 		{/if}
-		{#if view.papers.length > 0}<div class="bg-desk p-3"><SignPages papers={view.papers} fields={view.fields} answers={view.answers} {base} zoom={1} current={null} /></div>{/if}
+		{#if view.papers.length > 0}<div class="bg-desk p-3">
+				<SignPages papers={view.papers} fields={view.fields} answers={view.answers} {base} zoom={1} current={null} />
+			</div>{/if}
 	</main>
 {:else}
 	<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">
 		<h2 class="pb-2 text-xl">{view.state === 'waiting' ? 'Not yet your turn' : 'This has ended'}</h2>
-		<p>{view.state === 'waiting' ? 'Somebody before you is still at it. You get a message when it is your turn; this link works then.' : view.state === 'ended' ? view.why : ''}</p>
+		<p>
+			{view.state === 'waiting'
+				? 'Somebody before you is still at it. You get a message when it is your turn; this link works then.'
+				: view.state === 'ended'
+					? view.why
+					: ''}
+		</p>
 	</main>
 {/if}
 
 <Dialog.Root bind:open={declining}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content class="fixed top-24 left-1/2 z-50 w-[480px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)">
+		<Dialog.Content
+			class="fixed top-24 left-1/2 z-50 w-[480px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+		>
 			<Dialog.Title class="font-serif text-lg font-semibold">Decline</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3">This ends it for everyone. {view.sender} and those who have had it see your reason. It can't be taken back.</Dialog.Description>
+			<Dialog.Description class="pt-1 pb-3"
+				>This ends it for everyone. {view.sender} and those who have had it see your reason. It can't be taken back.</Dialog.Description
+			>
 			<label>Your reason<textarea class="input mt-1 h-24" maxlength="2000" bind:value={reason}></textarea></label>
 			<p class="wrong empty:hidden" role="alert">{wrong}</p>
-			<p class="flex gap-2 pt-3"><button class="button large grave" disabled={busy} onclick={decline}>Decline to {verb}</button><Dialog.Close class="button large">Go back</Dialog.Close></p>
+			<p class="flex gap-2 pt-3">
+				<button class="button large grave" disabled={busy} onclick={decline}>Decline to {verb}</button><Dialog.Close
+					class="button large">Go back</Dialog.Close
+				>
+			</p>
 		</Dialog.Content>
 	</Dialog.Portal>
 </Dialog.Root>

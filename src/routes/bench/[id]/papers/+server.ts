@@ -8,6 +8,11 @@ import { answer } from '$lib/server/web';
 export const POST = async ({ request, url }) => {
 	const name = url.searchParams.get('name') ?? 'Document';
 	if (Number(request.headers.get('content-length') ?? 0) > LIMITS.bytes)
-		return answer(refuse('file-too-large', `“${name.slice(0, 100)}” is larger than ${LIMITS.bytes / 1024 / 1024} MB, which is the most.`));
+		return answer(
+			refuse(
+				'file-too-large',
+				`“${name.slice(0, 100)}” is larger than ${LIMITS.bytes / 1024 / 1024} MB, which is the most.`
+			)
+		);
 	return answer(await addPaper(house(), name, new Uint8Array(await request.arrayBuffer())));
 };

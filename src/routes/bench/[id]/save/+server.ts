@@ -6,7 +6,10 @@ import { readDraft, saveDraft } from '$lib/server/packets/drafts';
 import { answer, bodyOf } from '$lib/server/web';
 
 const checked = border(
-	Type.Object({ revision: Type.Integer(), plan: Type.Unknown(), over: Type.Optional(Type.Boolean()) }, { additionalProperties: false })
+	Type.Object(
+		{ revision: Type.Integer(), plan: Type.Unknown(), over: Type.Optional(Type.Boolean()) },
+		{ additionalProperties: false }
+	)
 );
 
 /** Saves the draft. `over`: the person has seen that it changed elsewhere and wants theirs to stand. */

@@ -9,7 +9,9 @@ import { answer } from '$lib/server/web';
 export const POST = async ({ params, locals, request }) => {
 	const visitor = await visitorOf(params.token, locals);
 	if (isRefusal(visitor)) return answer(visitor);
-	if (!(await count('upload', params.token))) return answer(refuse('too-often', 'Too many pictures in a short time. Wait ten minutes, then try again.'));
-	if (Number(request.headers.get('content-length') ?? 0) > 10 * 1024 * 1024) return answer(refuse('file-too-large', 'The picture may have 10 MB at most.'));
+	if (!(await count('upload', params.token)))
+		return answer(refuse('too-often', 'Too many pictures in a short time. Wait ten minutes, then try again.'));
+	if (Number(request.headers.get('content-length') ?? 0) > 10 * 1024 * 1024)
+		return answer(refuse('file-too-large', 'The picture may have 10 MB at most.'));
 	return answer(await addMarkPicture(house(), visitor, new Uint8Array(await request.arrayBuffer())));
 };

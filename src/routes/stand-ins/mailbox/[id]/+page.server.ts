@@ -3,7 +3,8 @@ import { house } from '$lib/server';
 import { mailboxMessage } from '$lib/server/mail/mailbox';
 
 export const load = ({ params, locals }) => {
-	if (!house().config.demo && locals.account?.level !== 'owner') error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+	if (!house().config.demo && locals.account?.level !== 'owner')
+		error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
 	const message = mailboxMessage(house(), Number(params.id) || 0);
 	if (!message) error(404, { message: 'There is no such message.' });
 	const { html: _html, ...rest } = message;

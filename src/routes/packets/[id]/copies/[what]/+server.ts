@@ -11,7 +11,11 @@ export const GET = ({ params, locals }) => {
 	const packet = packetState(house().db, params.id);
 	if (packet.status === 'none') error(404, { message: 'There is no such packet.' });
 	if (params.what === 'record')
-		return fileResponse(Buffer.from(JSON.stringify(auditRecord(house().db, packet.packet), null, '\t')), 'application/json', `Record ${packet.reference}.json`);
+		return fileResponse(
+			Buffer.from(JSON.stringify(auditRecord(house().db, packet.packet), null, '\t')),
+			'application/json',
+			`Record ${packet.reference}.json`
+		);
 	if (params.what === 'answers')
 		return fileResponse(Buffer.from(answersAsData(packet)), 'application/json', `Answers ${packet.reference}.json`);
 	const file = copyFile(house(), packet, params.what);

@@ -9,6 +9,11 @@ export const GET = async ({ params, locals }) => {
 	const { packet, person } = await visitorOrError(params.token, locals);
 	const file = copyFile(house(), packet, params.what);
 	if (!file) error(404, { message: 'There is no such copy yet.' });
-	act(house(), packet.packet, { kind: 'person', person: person.id }, { do: 'recordFetched', person: person.id, what: file.name });
+	act(
+		house(),
+		packet.packet,
+		{ kind: 'person', person: person.id },
+		{ do: 'recordFetched', person: person.id, what: file.name }
+	);
 	return fileResponse(file.bytes, 'application/pdf', file.name);
 };

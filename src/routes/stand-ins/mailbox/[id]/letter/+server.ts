@@ -4,7 +4,8 @@ import { mailboxMessage } from '$lib/server/mail/mailbox';
 
 /** The message's HTML as a mail program would show it: in a frame of its own, without scripts. */
 export const GET = ({ params, locals }) => {
-	if (!house().config.demo && locals.account?.level !== 'owner') error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+	if (!house().config.demo && locals.account?.level !== 'owner')
+		error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
 	const message = mailboxMessage(house(), Number(params.id) || 0);
 	if (!message) error(404, { message: 'There is no such message.' });
 	return new Response(message.html, {
