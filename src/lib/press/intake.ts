@@ -1,4 +1,4 @@
-import { PDFButton, PDFDocument, PDFSignature } from '@cantoo/pdf-lib';
+import { PDFButton, PDFDocument, PDFName, PDFSignature } from '@cantoo/pdf-lib';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { PageSize } from '../core/page';
@@ -27,6 +27,9 @@ export interface TakenIn {
 	stripped: Stripped[];
 }
 
+const DAMAGED = refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for it again.');
+const NO_PAGES = refuse('pdf-no-pages', 'The PDF has no pages.');
+
 /** Before anything is opened: what can be told from the bytes alone. */
 export function glance(bytes: Uint8Array, limits: IntakeLimits = LIMITS): Refusal | null {
 	if (bytes.length === 0) return refuse('file-empty', 'The file is empty (0 bytes).');
@@ -48,7 +51,7 @@ export async function takeIn(original: Uint8Array, limits: IntakeLimits = LIMITS
 	const opened = await openPdf(original);
 	if (opened === 'locked')
 		return refuse('pdf-locked', 'The PDF is locked with a password. Save a copy without one and add that.');
-	if (opened === 'damaged') return refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for it again.');
+	if (opened === 'damaged') return (await isWithoutPages(original)) ? NO_PAGES : DAMAGED;
 	let mended: Uint8Array;
 	try {
 		const refusal = lookInside(opened, original, limits);
@@ -61,12 +64,11 @@ export async function takeIn(original: Uint8Array, limits: IntakeLimits = LIMITS
 	try {
 		rewritten = await rewrite(mended);
 	} catch {
-		return refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for it again.');
+		return DAMAGED;
 	}
 	const { bytes, stripped, boxes } = rewritten;
 	const clean = await openPdf(bytes);
-	if (typeof clean === 'string' || clean.pages !== boxes.length)
-		return refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for it again.');
+	if (typeof clean === 'string' || clean.pages !== boxes.length) return DAMAGED;
 	try {
 		return {
 			bytes,
@@ -81,10 +83,19 @@ export async function takeIn(original: Uint8Array, limits: IntakeLimits = LIMITS
 	}
 }
 
+/** PDFium calls a file without pages damaged; a person should hear which it is. */
+async function isWithoutPages(bytes: Uint8Array): Promise<boolean> {
+	try {
+		return (await PDFDocument.load(bytes, { updateMetadata: false, parseSpeed: Infinity })).getPageCount() === 0;
+	} catch {
+		return false;
+	}
+}
+
 function lookInside(opened: OpenPdf, original: Uint8Array, limits: IntakeLimits): Refusal | null {
 	if (Buffer.from(original).includes('/Encrypt') && /\/Encrypt\s+(\d+\s+\d+\s+R|<<)/.test(tail(original)))
 		return refuse('pdf-locked', 'The PDF is protected against changes. Save a copy without protection and add that.');
-	if (opened.pages === 0) return refuse('pdf-no-pages', 'The PDF has no pages.');
+	if (opened.pages === 0) return NO_PAGES;
 	if (opened.pages > limits.pages)
 		return refuse('pdf-too-many-pages', `The PDF has ${opened.pages} pages; ${limits.pages} is the most.`);
 	if (opened.signatures > 0)
@@ -111,6 +122,7 @@ function flattenForm(doc: PDFDocument): boolean {
 		if (field instanceof PDFSignature || field instanceof PDFButton) form.removeField(field);
 	}
 	form.flatten({ updateFieldAppearances: false });
+	doc.catalog.delete(PDFName.of('AcroForm'));
 	return true;
 }
 

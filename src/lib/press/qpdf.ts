@@ -18,7 +18,13 @@ export async function normalised(bytes: Uint8Array): Promise<Uint8Array> {
 		readFile(name: string): Uint8Array;
 	};
 	files.writeFile('/in.pdf', bytes);
-	const exit = qpdf.callMain(['--object-streams=disable', '--warning-exit-0', '/in.pdf', '/out.pdf']);
+	const exit = qpdf.callMain([
+		'--object-streams=disable',
+		'--deterministic-id',
+		'--warning-exit-0',
+		'/in.pdf',
+		'/out.pdf'
+	]);
 	if (exit !== 0) throw new Error(`qpdf could not rewrite the file: ${notes.join(' ').slice(0, 300)}`);
 	return files.readFile('/out.pdf');
 }

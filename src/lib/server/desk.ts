@@ -3,6 +3,7 @@ import type { House } from './house';
 import { failingJobs } from './jobs';
 import { draftsOf } from './packets/drafts';
 import type { Thread } from './packets/read-tables';
+import { searchExpression } from './search';
 
 export interface PacketRow {
 	id: string;
@@ -162,15 +163,6 @@ export function findPackets(house: House, search: string, most = 8): PacketRow[]
 		)
 		.all(match, most)
 		.map(read);
-}
-
-/** Each word as a prefix, quoted, so that nothing of it is read as FTS5's own syntax. */
-function searchExpression(search: string): string {
-	const words = search.slice(0, 200).match(/[\p{L}\p{N}]+/gu) ?? [];
-	return words
-		.slice(0, 10)
-		.map((word) => `"${word}"*`)
-		.join(' ');
 }
 
 function read(row: Row): PacketRow {

@@ -76,7 +76,9 @@
 		<p class="pt-2">Whoever checks a sealed copy trusts these certificates:</p>
 		<ul class="list-inside list-disc pt-1">
 			{#each data.roots as root (root)}<li>
-					<a class="font-mono text-[14px] text-thread underline" href="/settings/trust/{root}">{root}</a>
+					<a class="inline-block py-0.5 font-mono text-[14px] text-thread underline" href="/settings/trust/{root}"
+						>{root}</a
+					>
 				</li>{/each}
 		</ul>
 	</section>

@@ -32,10 +32,17 @@ export function moved(plan: Plan, person: string, to: number, how: 'beside' | 'b
 	if (how === 'beside' && target) {
 		stops = without.map((stop) => (stop.id === target.id ? { ...stop, people: [...stop.people, person] } : stop));
 	} else {
-		const fresh = { id: `s-${person}-${plan.stops.length}-${to}`, people: [person] };
+		const fresh = { id: freeStopId(plan), people: [person] };
 		stops = [...without.slice(0, to), fresh, ...without.slice(to)];
 	}
 	return { ...plan, stops: stops.filter((stop) => stop.people.length > 0) };
+}
+
+/** An id that no stop of the plan has; told from the plan alone, since core knows no chance. */
+function freeStopId(plan: Plan): string {
+	let n = plan.stops.length;
+	while (plan.stops.some((stop) => stop.id === `s${n}`)) n += 1;
+	return `s${n}`;
 }
 
 /** The duty in the past: what the person has done when they have finished. */

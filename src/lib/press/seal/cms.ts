@@ -22,9 +22,9 @@ export function sha256(...parts: Uint8Array[]): Buffer {
 	return hash.digest();
 }
 
-/** A copy as the plain buffer that the ASN.1 library takes. */
+/** A copy as the plain buffer that the ASN.1 library takes. Not `slice()`: a Node Buffer's shares its pool. */
 export function buffer(bytes: Uint8Array): ArrayBuffer {
-	return bytes.slice().buffer as ArrayBuffer;
+	return new Uint8Array(bytes).buffer;
 }
 
 /**

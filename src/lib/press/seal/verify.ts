@@ -136,21 +136,22 @@ function signerOf(cms: Uint8Array, type: string): Signer {
 	const content = new pkijs.ContentInfo({ schema: asn1.fromBER(buffer(cms)).result });
 	const again = Buffer.from(content.toSchema().toBER());
 	if (!again.equals(cms)) fault('The seal is not encoded as it must be.');
+	if (content.contentType !== OID.signedData) fault('The seal is of another kind.');
 	const signed = new pkijs.SignedData({ schema: content.content });
-	if (signed.signerInfos.length !== 1 || signed.encapContentInfo.eContentType !== type)
-		fault('The seal is of another kind.');
-	const info = signed.signerInfos[0]!;
+	const info = onlySigner(signed, type);
 	const certificates = (signed.certificates ?? []).filter(
 		(c): c is pkijs.Certificate => c instanceof pkijs.Certificate
 	);
+	if (certificates.length !== signed.certificates?.length) fault('The seal carries what does not belong there.');
 	const sid = info.sid as pkijs.IssuerAndSerialNumber;
+	// to the byte: the library's own comparison of names overlooks case and string types
+	const encoded = (part: { toSchema(): asn1.BaseBlock } | asn1.BaseBlock) =>
+		Buffer.from(('toSchema' in part ? part.toSchema() : part).toBER()).toString('hex');
 	const certificate = certificates.find(
-		(c) => c.issuer.isEqual(sid.issuer) && c.serialNumber.isEqual(sid.serialNumber)
+		(c) => encoded(c.issuer) === encoded(sid.issuer) && encoded(c.serialNumber) === encoded(sid.serialNumber)
 	);
 	if (!certificate) return fault('The certificate of the seal is missing.');
 	const der = new Uint8Array(certificate.toSchema().toBER());
-	if (info.digestAlgorithm.algorithmId !== OID.sha256 || info.signatureAlgorithm.algorithmId !== OID.ecdsaSha256)
-		fault('The seal uses a method that is not permitted.');
 	const digest = single(info, OID.messageDigest) as asn1.OctetString;
 	const named = single(info, OID.contentType) as asn1.ObjectIdentifier;
 	if (named.valueBlock.toString() !== type) fault('The seal is of another kind.');
@@ -167,6 +168,25 @@ function signerOf(cms: Uint8Array, type: string): Signer {
 		digest: Buffer.from(digest.valueBlock.valueHexView),
 		others: certificates.filter((c) => c !== certificate).map((c) => new Uint8Array(c.toSchema().toBER()))
 	};
+}
+
+/** The one signer, with everything that no signature covers held to its one permitted value (RFC 5652 §5.1, §5.3). */
+function onlySigner(signed: pkijs.SignedData, type: string): pkijs.SignerInfo {
+	const info = signed.signerInfos[0];
+	if (!info || signed.signerInfos.length !== 1 || signed.encapContentInfo.eContentType !== type)
+		return fault('The seal is of another kind.');
+	const plain = (algorithm: pkijs.AlgorithmIdentifier | undefined, id: string) =>
+		algorithm?.algorithmId === id && algorithm.algorithmParams === undefined;
+	const ok =
+		signed.version === (type === OID.data ? 1 : 3) &&
+		info.version === 1 &&
+		signed.digestAlgorithms.length === 1 &&
+		plain(signed.digestAlgorithms[0], OID.sha256) &&
+		plain(info.digestAlgorithm, OID.sha256) &&
+		plain(info.signatureAlgorithm, OID.ecdsaSha256) &&
+		signed.crls === undefined &&
+		(info.unsignedAttrs?.attributes.length ?? 0) === (type === OID.data ? 1 : 0);
+	return ok ? info : fault('The seal uses a method that is not permitted.');
 }
 
 function single(info: pkijs.SignerInfo, type: string): asn1.BaseBlock {
@@ -230,8 +250,12 @@ function validationData(doc: PDFDocument): ValidationData {
 
 /** RFC 5280 §6, for a chain of two: issued by a root that is here, valid at that time, not on the root's list. */
 function chainRoot(signer: Signer, data: ValidationData, at: Date): Uint8Array {
+	// what the seal carries beside its signature is not covered by it; the same certificates in the file are
+	const kept = data.certificates.map((der) => sha256(der).toString('hex'));
+	if (![signer.der, ...signer.others].every((der) => kept.includes(sha256(der).toString('hex'))))
+		fault('The seal carries a certificate that the file does not know.');
 	const leaf = new X509Certificate(Buffer.from(signer.der));
-	const root = [...data.certificates, ...signer.others]
+	const root = data.certificates
 		.map((der) => new X509Certificate(Buffer.from(der)))
 		.find((c) => c.ca && leaf.checkIssued(c) && leaf.verify(c.publicKey) && c.verify(c.publicKey));
 	if (!root) return fault('The issuer of a certificate is missing.');

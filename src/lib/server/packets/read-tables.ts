@@ -1,6 +1,7 @@
 import { addressOf, type SentPacket, type Standing } from '../../core/packet';
 import { acts, stopOf } from '../../core/route';
 import type { Db } from '../db';
+import { folded } from '../search';
 
 /** One person on a thread, as screens draw it. */
 export interface ThreadPerson {
@@ -103,6 +104,6 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 			...state.plan.papers.map((p) => p.name)
 		];
 		db.prepare('DELETE FROM packets_text WHERE id = ?').run(state.packet);
-		db.prepare('INSERT INTO packets_text (id, words) VALUES (?, ?)').run(state.packet, words.join(' '));
+		db.prepare('INSERT INTO packets_text (id, words) VALUES (?, ?)').run(state.packet, folded(words.join(' ')));
 	}
 }

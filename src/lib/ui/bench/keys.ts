@@ -6,7 +6,7 @@ import { copyFields, removeFields, shiftFields } from './edits';
 export const KEYS: [string, string][] = [
 	...KINDS.map((kind): [string, string] => [kind.letter, `place ${kind.name}`]),
 	['Enter', 'place the kind in hand where you look'],
-	['Esc', 'put the kind down; choose nothing'],
+	['Esc', 'leave a form; put the kind down; choose nothing'],
 	['Arrows', 'move 1 point; with Shift 10'],
 	['Ctrl D', 'copy what is chosen'],
 	['Del', 'remove what is chosen'],
@@ -25,7 +25,12 @@ export interface KeyHelp {
 /** Does what a key says; true where it was one of ours. Keys typed into a field of a form are left alone. */
 export function pressKey(event: KeyboardEvent, bench: Bench, help: KeyHelp): boolean {
 	const target = event.target as HTMLElement;
-	if (target.closest('input, textarea, select, [role="dialog"]')) return false;
+	if (target.closest('[role="dialog"]')) return false;
+	if (target.closest('input, textarea, select')) {
+		// Esc leaves the form, so that the next letter is a key of the Bench again
+		if (event.key === 'Escape') target.blur();
+		return event.key === 'Escape';
+	}
 	const { plan, fieldIds } = bench;
 	if (event.ctrlKey || event.metaKey) return withControl(event, bench, help);
 	const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
@@ -46,8 +51,8 @@ export function pressKey(event: KeyboardEvent, bench: Bench, help: KeyHelp): boo
 			bench.chooseFields([]);
 			return true;
 		case 'Enter':
-			// a focused button keeps its own Enter; a field on the page has none
-			if (!bench.placing || (target.closest('button, a') && !target.closest('[role="toolbar"]'))) return false;
+			// with a kind in hand Enter places it, wherever the focus is; buttons still have Space
+			if (!bench.placing) return false;
 			help.put();
 			return true;
 		case '?':

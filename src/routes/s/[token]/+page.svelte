@@ -231,7 +231,7 @@
 					>
 					{#if later}<b>You can close this page now.</b>{/if}
 				</p>
-				<p class="wrong pb-2 empty:hidden" role="alert">{wrong}</p>
+				<p class="wrong pb-2 empty:hidden" role="alert">{declining ? '' : wrong}</p>
 				{#if signing.open.length === 0}
 					<button class="button primary large w-full" disabled={busy} onclick={finish}
 						>{busy ? 'One moment…' : `${verb[0]!.toUpperCase()}${verb.slice(1)} as ${view.me.name}`}</button

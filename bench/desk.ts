@@ -1,0 +1,83 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Account } from '../src/lib/server/accounts';
+import { openDb, type Db } from '../src/lib/server/db';
+import { countOut, needsYou, outNow } from '../src/lib/server/desk';
+import { houseOf } from '../src/lib/server/house';
+import { figure, percentile, type Figure } from './measure';
+
+/** What the server does for the Desk, with 1,000 and with 100,000 packets, most of them out: the worst case. */
+export async function benchDesk(): Promise<Figure[]> {
+	const small = await desk(1000);
+	const large = await desk(100_000);
+	return [
+		figure('Desk, 1,000 packets, p95', small, 'ms', { what: 'the goal itself', value: 30 }, { value: 30 }),
+		figure(
+			'Desk, 100,000 packets, p95',
+			large,
+			'ms',
+			{ what: 'the same with 1,000 packets', value: small },
+			{ ratio: 1.5, value: 30 }
+		)
+	];
+}
+
+async function desk(packets: number): Promise<number> {
+	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-bench-'));
+	const db = openDb(folder);
+	const house = houseOf(db, { folder, origin: '', key: '', demo: false, smtp: null, mailFrom: '' });
+	const odile: Account = { id: 'odile', name: 'Odile', email: 'odile@brindlevale.example', level: 'owner' };
+	fill(db, packets);
+	const times: number[] = [];
+	for (let i = 0; i < 400; i++) {
+		const start = performance.now();
+		needsYou(house, odile);
+		outNow(house, odile, (['all', 'mine', 'ending', 'unreachable'] as const)[i % 4]!);
+		countOut(house);
+		times.push(performance.now() - start);
+	}
+	db.close();
+	rmSync(folder, { recursive: true, force: true });
+	return percentile(times.slice(40), 95);
+}
+
+/** Rows as the read tables hold them; the events behind them play no part in showing the Desk. */
+function fill(db: Db, packets: number): void {
+	const packet = db.prepare(
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', 5, '')`
+	);
+	const person = db.prepare(
+		"INSERT INTO packet_people (packet, person, name, email, standing, since) VALUES (?, 'guest', 'Guest', ?, ?, ?)"
+	);
+	const start = Date.now();
+	const at = (days: number) => new Date(start - days * 86_400_000).toISOString();
+	const thread = JSON.stringify(
+		['Ingrid Halloran', 'Maren Lindqvist', 'Tamsin Okoro'].map((name, i) => [
+			{ id: `p${i}`, name, duty: 'signs', standing: i === 0 ? 'done' : i === 1 ? 'opened' : 'waiting', since: at(3) }
+		])
+	);
+	db.transaction(() => {
+		for (let i = 0; i < packets; i++) {
+			const out = i % 10 < 7;
+			const since = at((i * 7919) % 300);
+			// as many in trouble as a large office may have at once, whatever the size of its past
+			const trouble = i % Math.ceil(packets / 40) === 0;
+			packet.run(
+				`k${i}`,
+				`P-${i}`,
+				i % 3 ? 'odile' : 'tamsin',
+				`Packet ${i}`,
+				out ? 'out' : 'completed',
+				since,
+				since,
+				at(out ? -5 - (i % 60) : 5),
+				out ? null : since,
+				thread
+			);
+			person.run(`k${i}`, `guest${i}@post.example`, out ? (trouble ? 'unreachable' : 'opened') : 'ended', since);
+		}
+	}).immediate();
+	db.exec('ANALYZE');
+}

@@ -1,0 +1,310 @@
+import { expect, test } from '@playwright/test';
+import Database from 'better-sqlite3';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { DOORS } from '../src/lib/server/doors';
+import { Server, session } from './kit/server';
+
+const server = new Server();
+test.beforeAll(async () => {
+	test.setTimeout(180_000);
+	await server.seed('demo').start();
+});
+test.afterAll(() => server.stop());
+
+type Caller = 'nobody' | 'viewer' | 'preparer' | 'owner' | 'right signer' | 'another signer' | 'revoked link';
+const OFFICE: Caller[] = ['nobody', 'viewer', 'preparer', 'owner'];
+const SIGNERS: Caller[] = ['right signer', 'another signer', 'revoked link'];
+
+/** For each route of the office: who may look and who may do; for signers' routes: what their links are answered. */
+const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
+	'/': { look: ['viewer', 'preparer', 'owner'] },
+	'/sign-in': { look: OFFICE, do: OFFICE },
+	'/set-up': { look: OFFICE, do: OFFICE },
+	'/sign-out': { do: ['viewer', 'preparer', 'owner'] },
+	'/logo': { look: OFFICE },
+	'/live': { look: ['viewer', 'preparer', 'owner'] },
+	'/find': { look: ['viewer', 'preparer', 'owner'] },
+	'/desk': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/bench/new': { do: ['preparer', 'owner'] },
+	'/bench/[id]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/bench/[id]/save': { do: ['preparer', 'owner'] },
+	'/bench/[id]/papers': { do: ['preparer', 'owner'] },
+	'/bench/[id]/send': { do: ['preparer', 'owner'] },
+	'/papers/[digest]': { look: ['viewer', 'preparer', 'owner'] },
+	'/papers/[digest]/thumbnail': { look: ['viewer', 'preparer', 'owner'] },
+	'/pictures/[digest]': { look: ['viewer', 'preparer', 'owner'] },
+	'/packets/[id]': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/packets/[id]/copies/[what]': { look: ['viewer', 'preparer', 'owner'] },
+	'/packets/[id]/sign': { do: ['viewer', 'preparer', 'owner'] },
+	'/records': { look: ['viewer', 'preparer', 'owner'] },
+	'/settings': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
+	'/settings/trust/[name]': { look: ['viewer', 'preparer', 'owner'] },
+	'/stand-ins': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/stand-ins/mailbox/[id]': { look: ['viewer', 'preparer', 'owner'] },
+	'/stand-ins/mailbox/[id]/letter': { look: ['viewer', 'preparer', 'owner'] },
+	'/stand-ins/time-stamp': { do: OFFICE },
+	'/s/[token]': 'signer',
+	'/s/[token]/answers': 'signer',
+	'/s/[token]/consent': 'signer',
+	'/s/[token]/copies/[what]': 'signer',
+	'/s/[token]/decline': 'signer',
+	'/s/[token]/finish': 'signer',
+	'/s/[token]/papers/[paper]': 'signer',
+	'/s/[token]/picture': 'signer',
+	'/s/[token]/pictures/[digest]': 'signer'
+};
+
+/** The routes of the build that is served, not of the source. */
+async function builtRoutes(): Promise<string[]> {
+	const file = path.resolve('.svelte-kit/output/server/manifest-full.js');
+	const { manifest } = (await import(pathToFileURL(file).href)) as {
+		manifest: { _: { routes: { id: string; page: unknown; endpoint: unknown }[] } };
+	};
+	return manifest._.routes.filter((r) => r.page || r.endpoint).map((r) => r.id);
+}
+
+/** Asks as a program does, without a browser's memory of cookies. */
+function ask(url: string, doing: boolean | 'PUT', cookie = '', origin = server.origin): Promise<Response> {
+	return fetch(url, {
+		method: doing === 'PUT' ? 'PUT' : doing ? 'POST' : 'GET',
+		headers: { ...(cookie && { cookie }), origin, accept: 'application/json', 'content-type': 'application/json' },
+		...(doing && { body: '{}' }),
+		redirect: 'manual'
+	});
+}
+
+/** Sends a form as a page does. */
+function send(url: string, form: Record<string, string>, cookie = ''): Promise<Response> {
+	return fetch(url, {
+		method: 'POST',
+		headers: { ...(cookie && { cookie }), origin: server.origin, accept: 'text/html' },
+		body: new URLSearchParams(form),
+		redirect: 'manual'
+	});
+}
+const PASS = { email: 'odile@brindlevale.example', password: 'brindlevale-demo' };
+
+const fill = (route: string, token = 't'.repeat(43)) =>
+	route
+		.replace('[token]', token)
+		.replace('[digest]', '0'.repeat(64))
+		.replace('[what]', 'evidence')
+		.replace('[name]', 'x')
+		.replace('[paper]', 'paper')
+		.replace('[id]', 'x');
+
+test('every route of the build has a row, here and in the server’s own table', async () => {
+	const routes = (await builtRoutes()).sort();
+	expect(routes).toEqual(Object.keys(WHO).sort());
+	expect(Object.keys(DOORS).sort()).toEqual(routes);
+});
+
+test('each kind of office caller passes exactly their doors', async () => {
+	const cookies: Partial<Record<Caller, string>> = { nobody: '' };
+	for (const [caller, who] of [
+		['viewer', 'ruben'],
+		['preparer', 'tamsin'],
+		['owner', 'odile']
+	] as const)
+		cookies[caller] = await session(server, who);
+	for (const [route, row] of Object.entries(WHO)) {
+		if (row === 'signer') continue;
+		for (const doing of [false, true])
+			for (const caller of OFFICE) {
+				// signing out would end the session that the rows after it need; it is tried last, below
+				if (route === '/sign-out' && doing && caller !== 'nobody') continue;
+				if (route === '/live' && !doing && caller !== 'nobody') continue;
+				const may = (doing ? row.do : row.look)?.includes(caller) ?? false;
+				const response = await ask(server.origin + fill(route), doing, cookies[caller]);
+				const shut = [401, 403].includes(response.status);
+				// what may be asked may still be refused for what it asks; 405 and 415 come after the door
+				expect(shut, `${caller} ${doing ? 'does' : 'looks at'} ${route}: ${response.status}`).toBe(!may);
+			}
+	}
+	const live = await new Promise<number>((done) => {
+		const stop = new AbortController();
+		void fetch(`${server.origin}/live`, { headers: { cookie: cookies.viewer! }, signal: stop.signal }).then((r) => {
+			done(r.status);
+			stop.abort();
+		});
+	});
+	expect(live).toBe(200);
+	for (const caller of ['viewer', 'preparer', 'owner'] as const) {
+		expect((await ask(`${server.origin}/sign-out`, true, cookies[caller])).status).toBe(303);
+		expect((await ask(`${server.origin}/desk`, false, cookies[caller])).status).toBe(401);
+	}
+});
+
+test('a link opens what is its own, another’s link opens another’s, a revoked one nothing', async () => {
+	const db = new Database(path.join(server.env['PELLUM_DATA']!, 'pellum.db'), { readonly: true });
+	const linkFor = (to: string) =>
+		db
+			.prepare<[string], { text: string }>(
+				"SELECT text FROM mailbox WHERE recipient = ? AND subject LIKE 'To %' ORDER BY id DESC"
+			)
+			.get(to)!
+			.text.match(/\/s\/([\w-]{43})/)![1]!;
+	const tokens: Partial<Record<Caller, string>> = {
+		'right signer': linkFor('g.aldous@post.example'),
+		'another signer': linkFor('t.marlow@post.example'),
+		'revoked link': linkFor('n.hartigan@post.example')
+	};
+	const id = db.prepare<[], { id: string }>("SELECT id FROM packets WHERE title = 'Hall hire, Staunton Parish'").get()!
+		.id;
+	db.close();
+	const cookie = await session(server);
+	const corrected = await send(
+		`${server.origin}/packets/${id}?/correct`,
+		{ person: 'guest', email: 'new.keeper@post.example' },
+		cookie
+	);
+	expect(corrected.ok).toBe(true);
+
+	const title = async (caller: Caller) =>
+		(await (await fetch(`${server.origin}/s/${tokens[caller]}`)).text()).match(/<title>(.*?)<\/title>/)?.[1];
+	expect(await title('right signer')).toContain('Corn Exchange');
+	expect(await title('another signer')).toContain('Tess Marlow');
+	for (const route of Object.keys(WHO).filter((r) => WHO[r] === 'signer')) {
+		const { look } = DOORS[route]!;
+		for (const caller of SIGNERS) {
+			const url = server.origin + fill(route, tokens[caller]);
+			const response = route.endsWith('/answers') ? await ask(url, 'PUT') : await ask(url, look === 'nobody');
+			if (caller === 'revoked link') expect(response.status, `${route} ${await response.text()}`).toBe(410);
+			else expect([200, 404, 422], `${caller} ${route}`).toContain(response.status);
+			// the other way of asking is shut for everybody
+			expect((await ask(url, look !== 'nobody')).status).toBe(403);
+		}
+		const nobody = await (route.endsWith('/answers')
+			? ask(server.origin + fill(route), 'PUT')
+			: ask(server.origin + fill(route), look === 'nobody'));
+		expect(nobody.status, route).toBe(404);
+	}
+	// one signer's link gives no document of another's packet, and no office page
+	const papers = await fetch(`${server.origin}/s/${tokens['right signer']}/papers/paper`);
+	expect(papers.headers.get('content-type')).toBe('application/pdf');
+	expect((await ask(`${server.origin}/packets/${id}`, false, `pellum_session=${tokens['right signer']}`)).status).toBe(
+		401
+	);
+});
+
+test('nothing is done for a page of another origin', async () => {
+	const cookie = await session(server);
+	for (const [route, row] of Object.entries(WHO)) {
+		if (row !== 'signer' && !row.do) continue;
+		if (route === '/stand-ins/time-stamp') continue;
+		for (const origin of ['https://elsewhere.example', 'null', '']) {
+			const response = await ask(server.origin + fill(route), true, cookie, origin);
+			expect([response.status, (await response.json()).code], route).toEqual([403, 'other-origin']);
+		}
+	}
+});
+
+test('pages carry a policy without inline scripts, and cookies stay on this site', async () => {
+	const response = await fetch(`${server.origin}/sign-in`);
+	const policy = response.headers.get('content-security-policy')!;
+	expect(policy).toContain("script-src 'self'");
+	expect(policy.match(/script-src[^;]*/)![0]).not.toContain('unsafe-inline');
+	expect(policy).toContain("frame-ancestors 'none'");
+	expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+	const signedIn = await send(`${server.origin}/sign-in`, PASS);
+	expect(signedIn.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Lax/i);
+	for (const to of ['//evil.example', '/\\evil.example', 'https://evil.example'])
+		expect((await send(`${server.origin}/sign-in?to=${encodeURIComponent(to)}`, PASS)).headers.get('location')).toBe(
+			'/desk'
+		);
+});
+
+test('guessing links is stopped after a while', async () => {
+	let last = 0;
+	for (let i = 0; i < 80 && last !== 429; i++)
+		last = (await fetch(`${server.origin}/s/${String(i).padStart(43, 'g')}`)).status;
+	expect(last).toBe(429);
+});
+
+test('a real Pellum starts with a set-up page for its first owner, and not with the demo’s secrets', async ({
+	page
+}) => {
+	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-real-'));
+	const real = new Server({
+		PELLUM_DEMO: '',
+		PELLUM_DATA: folder,
+		PELLUM_KEY: 'a secret of this test, long enough to do'
+	});
+	for (const [key, data, says] of [
+		['', folder, 'PELLUM_KEY'],
+		['pellum-demo-key-published-and-worthless', folder, 'demo'],
+		['a secret of this test, long enough to do', server.env['PELLUM_DATA']!, 'demo']
+	]) {
+		const { status, stderr } = spawnSync(process.execPath, ['build/index.js'], {
+			env: { ...real.env, PELLUM_KEY: key, PELLUM_DATA: data },
+			encoding: 'utf8',
+			timeout: 20_000
+		});
+		expect(status).toBe(1);
+		expect(stderr).toContain(says);
+	}
+	await real.start();
+	await page.goto(real.origin);
+	await expect(page.getByRole('heading', { name: 'Set up this Pellum' })).toBeVisible();
+	await page.getByLabel('Organisation').fill('Tarrow Players');
+	await page.getByLabel('Your name').fill('Ada Quill');
+	await page.getByLabel('Your e-mail').fill('ada@tarrow.example');
+	await page.getByLabel(/Password/).fill('ten letters');
+	await page.getByLabel('Time zone').fill('Europe/Nowhere');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page.getByRole('alert')).toContainText('not a time zone');
+	await expect(page.getByLabel('Your name')).toHaveValue('Ada Quill');
+	await page.getByLabel('Time zone').fill('Europe/London');
+	await page.getByLabel(/Password/).fill('ten letters');
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.getByLabel('E-mail').fill('ada@tarrow.example');
+	await page.getByLabel('Password').fill('ten letters');
+	await page.getByRole('button', { name: 'Sign in' }).click();
+	await expect(page.getByText('Nothing is out.')).toBeVisible();
+	await page.goto(`${real.origin}/set-up`);
+	await expect(page).toHaveURL(/desk/);
+	await real.stop();
+	rmSync(folder, { recursive: true, force: true });
+});
+
+test('verify can’t judge without somebody to trust, and export writes every finished packet', async () => {
+	const target = mkdtempSync(path.join(tmpdir(), 'pellum-out-'));
+	expect(server.run('scripts/export.ts', target)).toMatchObject({ status: 0 });
+	const folders = readdirSync(target).filter((name) => name.startsWith('P-'));
+	expect(folders.length).toBeGreaterThan(30);
+	const full = folders.map((f) => path.join(target, f)).find((f) => readdirSync(f).length === 4)!;
+	const copy = path.join(
+		full,
+		readdirSync(full).find((name) => name.startsWith('Evidence'))!
+	);
+	expect(server.run('scripts/verify.ts', copy, '--json')).toMatchObject({
+		status: 0,
+		out: expect.stringContaining('"genuine"')
+	});
+	const bare = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/verify.ts', copy], {
+		env: { ...server.env, PELLUM_DATA: '/nonexistent' }
+	});
+	expect(bare.status).toBe(2);
+	const given = spawnSync(
+		process.execPath,
+		[
+			'--import',
+			'tsx',
+			'scripts/verify.ts',
+			copy,
+			'--trust',
+			path.join(target, 'trust/organisation-root.pem'),
+			'--trust',
+			path.join(target, 'trust/time-stamp-root.pem')
+		],
+		{ env: { ...server.env, PELLUM_DATA: '/nonexistent' } }
+	);
+	expect(given.status).toBe(0);
+	expect(server.run('scripts/verify.ts', '/nonexistent.pdf').status).toBe(2);
+	expect(server.run('scripts/verify.ts', 'README.md').status).toBe(1);
+	rmSync(target, { recursive: true });
+});

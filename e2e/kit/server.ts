@@ -1,0 +1,126 @@
+import type { Browser, Page } from '@playwright/test';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { PASSWORD } from '../../demo/scenario';
+
+export const SEEDS = 'test-results/seeds';
+
+let nextPort = 5300 + (process.pid % 500);
+
+/** A built Pellum on a port and a data folder of its own. */
+export class Server {
+	readonly port = nextPort++;
+	readonly origin = `http://127.0.0.1:${this.port}`;
+	readonly folder = mkdtempSync(path.join(tmpdir(), 'pellum-e2e-'));
+	readonly env: NodeJS.ProcessEnv;
+	output = '';
+	private child: ChildProcess | null = null;
+
+	constructor(more: NodeJS.ProcessEnv = {}) {
+		this.env = {
+			...process.env,
+			PORT: String(this.port),
+			HOST: '127.0.0.1',
+			ORIGIN: this.origin,
+			PELLUM_DEMO: '1',
+			PELLUM_DATA: path.join(this.folder, 'data'),
+			BODY_SIZE_LIMIT: '60M',
+			SHUTDOWN_TIMEOUT: '1',
+			...more
+		};
+	}
+
+	/** Fills the folder with accounts, or with the whole demo; both were made once, before the first test. */
+	seed(what: 'accounts' | 'demo'): this {
+		cpSync(path.resolve(SEEDS, what), this.env['PELLUM_DATA']!, { recursive: true });
+		return this;
+	}
+
+	async start(): Promise<this> {
+		this.child = spawn(process.execPath, ['build/index.js'], { env: this.env });
+		this.child.stdout!.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
+		this.child.stderr!.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
+		for (let i = 0; i < 300; i++) {
+			if (this.child.exitCode !== null) break;
+			if (
+				await fetch(`${this.origin}/logo`).then(
+					() => true,
+					() => false
+				)
+			)
+				return this;
+			await new Promise((go) => setTimeout(go, 50));
+		}
+		throw new Error(`the server did not start: ${this.output}`);
+	}
+
+	/** Ends the process at once, as a power cut would. */
+	async kill(): Promise<void> {
+		const child = this.child;
+		if (!child || child.exitCode !== null || child.signalCode !== null) return;
+		const gone = new Promise((done) => child.once('exit', done));
+		child.kill('SIGKILL');
+		await gone;
+	}
+
+	async stop(): Promise<void> {
+		await this.kill();
+		rmSync(this.folder, { recursive: true, force: true });
+	}
+
+	/** Runs one of the project's commands on this data; gives its exit code and what it printed. */
+	run(file: string, ...args: string[]): { status: number | null; out: string } {
+		const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', file, ...args], {
+			env: this.env,
+			encoding: 'utf8'
+		});
+		return { status, out: stdout + stderr };
+	}
+}
+
+export async function signIn(page: Page, server: Server, who = 'odile'): Promise<void> {
+	await page.goto(`${server.origin}/sign-in`);
+	await page.getByLabel('E-mail').fill(`${who}@brindlevale.example`);
+	await page.getByLabel('Password').fill(PASSWORD);
+	await page.getByRole('button', { name: 'Sign in' }).click();
+	await page.getByRole('heading', { name: 'Out now' }).waitFor();
+}
+
+/** A session for plain requests, without a browser. */
+export async function session(server: Server, who = 'odile'): Promise<string> {
+	const response = await fetch(`${server.origin}/sign-in`, {
+		method: 'POST',
+		body: new URLSearchParams({ email: `${who}@brindlevale.example`, password: PASSWORD }),
+		headers: { origin: server.origin, accept: 'text/html' },
+		redirect: 'manual'
+	});
+	const cookie = response.headers.get('set-cookie')?.match(/pellum_session=([^;]+)/)?.[1];
+	if (!cookie) throw new Error(`could not sign in as ${who}: ${response.status}`);
+	return `pellum_session=${cookie}`;
+}
+
+/** Opens the newest message to an address in the Mailbox and gives the link in it. */
+export async function linkFromMail(page: Page, server: Server, to: string, subject = ''): Promise<string> {
+	for (let i = 0; i < 40; i++) {
+		await page.goto(`${server.origin}/stand-ins?to=${encodeURIComponent(to)}`);
+		const first = page.getByRole('row').filter({ hasText: to }).filter({ hasText: subject }).first();
+		if ((await first.count()) > 0) {
+			await first.getByRole('link').click();
+			return (await page.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'))!;
+		}
+		await page.waitForTimeout(250);
+	}
+	throw new Error(`no message “${subject}” to ${to} came`);
+}
+
+export async function phone(browser: Browser): Promise<Page> {
+	const context = await browser.newContext({
+		viewport: { width: 390, height: 844 },
+		hasTouch: true,
+		isMobile: true,
+		locale: 'en-GB'
+	});
+	return context.newPage();
+}

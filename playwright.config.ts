@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+	testDir: 'e2e',
+	testMatch: '*.spec.ts',
+	globalSetup: './e2e/kit/setup.ts',
+	outputDir: 'test-results/e2e',
+	workers: 1,
+	timeout: 60_000,
+	expect: { timeout: 10_000 },
+	retries: 0,
+	reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+	use: {
+		actionTimeout: 10_000,
+		viewport: { width: 1280, height: 800 },
+		locale: 'en-GB',
+		timezoneId: 'Europe/London',
+		launchOptions: {
+			executablePath: '/usr/bin/chromium',
+			args: [
+				'--no-sandbox',
+				'--disable-gpu',
+				'--disable-dev-shm-usage',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync'
+			]
+		}
+	}
+});

@@ -1,0 +1,117 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import { describe, expect, it } from 'vitest';
+import { pdf } from '../../../e2e/kit/pdfs';
+import { shownSize, toShown, type Turn } from '../core/page';
+import { pageBox } from './box';
+import { FontSet, runsOf, spelled, unprintable } from './fonts';
+import { openPdf } from './pdfium';
+import { stampAll, type Mark, type Stamp } from './stamp';
+
+const SCALE = 2;
+
+async function painted(original: Uint8Array, stamps: Stamp[]) {
+	const doc = await PDFDocument.load(original);
+	await stampAll(doc, new FontSet(doc), stamps);
+	const opened = await openPdf(await doc.save());
+	if (typeof opened === 'string') throw new Error(opened);
+	const box = pageBox(doc.getPage(0));
+	const picture = opened.picture(0, Math.round(shownSize(box).width * SCALE));
+	const words = opened.words(0).map((w) => w.text);
+	opened.close();
+	const dark = (left: number, top: number, width: number, height: number) => {
+		let count = 0;
+		for (let y = Math.max(0, Math.round(top * SCALE)); y < Math.min(picture.height, (top + height) * SCALE); y++)
+			for (let x = Math.max(0, Math.round(left * SCALE)); x < Math.min(picture.width, (left + width) * SCALE); x++)
+				if (picture.rgba[4 * (y * picture.width + x)]! < 140) count += 1;
+		return count;
+	};
+	return { dark, box, words, whole: dark(0, 0, 5000, 5000) };
+}
+const text = (t: string): Mark => ({ draw: 'text', text: t });
+
+describe('where stamps are painted', () => {
+	it.each<[Turn, boolean]>([
+		[0, false],
+		[90, false],
+		[180, true],
+		[270, true],
+		[0, true],
+		[90, true]
+	])('turn %i, cropped %s: inside the field as shown, and nowhere else', async (turn, crop) => {
+		const original = await pdf(1, { turn, crop, text: '' });
+		const blank = await painted(original, []);
+		const rect =
+			turn % 180 === 0 ? { x: 60, y: 200, width: 160, height: 24 } : { x: 200, y: 60, width: 24, height: 160 };
+		for (const mark of [
+			text('Maren Lindqvist'),
+			{ draw: 'hand', text: 'Maren', hand: 'caveat' },
+			{ draw: 'strokes', strokes: [[0, 0, 1000, 150, 0, 150]], ratio: 0.15 }
+		] as Mark[]) {
+			const done = await painted(original, [{ page: 0, rect, mark }]);
+			const at = toShown(done.box, rect);
+			const inside =
+				done.dark(at.left - 2, at.top - 4, at.width + 4, at.height + 8) -
+				blank.dark(at.left - 2, at.top - 4, at.width + 4, at.height + 8);
+			expect(inside).toBeGreaterThan(60);
+			expect(done.whole - blank.whole).toBe(inside);
+			// upright: the shown field is broad, so is the ink
+			expect(at.width).toBeGreaterThan(at.height);
+		}
+	});
+});
+
+describe('letters', () => {
+	it.each([
+		'Łukasz Žižka',
+		'Ελένη Παππά',
+		'Юлія Ґудзь',
+		'Þórdís Æðey',
+		'Ğüneş İşık',
+		'Șerban Țuțea',
+		'Արամ',
+		'ნინო',
+		'Ĉiuĵaŭde',
+		'ħŻġ',
+		'ẞß'
+	])('paints every letter of %s', async (name) => {
+		expect(unprintable(name)).toEqual([]);
+		const original = await pdf(1, { text: '' });
+		const rect = { x: 60, y: 300, width: 300, height: 24 };
+		const blank = (await painted(original, [])).whole;
+		const whole = (await painted(original, [{ page: 0, rect, mark: text(name) }])).whole - blank;
+		// each letter by itself leaves ink too: none is dropped silently, none is an empty box for all
+		let sum = 0;
+		for (const letter of name.replaceAll(' ', '')) {
+			const ink = (await painted(original, [{ page: 0, rect, mark: text(letter) }])).whole - blank;
+			expect(ink, letter).toBeGreaterThan(3);
+			sum += ink;
+		}
+		expect(Math.abs(whole - sum) / sum).toBeLessThan(0.2);
+	});
+	it('never puts another letter for one it lacks', async () => {
+		expect(unprintable('Maren 李')).toEqual(['李']);
+		const doc = await PDFDocument.load(await pdf(1));
+		await expect(
+			stampAll(doc, new FontSet(doc), [{ page: 0, rect: { x: 0, y: 0, width: 99, height: 20 }, mark: text('李') }])
+		).rejects.toThrow('李');
+		expect(spelled('Maren 李', 'plain')).toBe('Maren [U+674E]');
+	});
+	it('keeps a word in one face as long as that face can', () => {
+		expect(runsOf('Ελένη, Ana', 'caveat').runs.map((r) => r.face)).toEqual(['sans', 'caveat']);
+		expect(runsOf('Maren', 'marck').runs).toEqual([{ face: 'marck', text: 'Maren' }]);
+	});
+	it('wraps several lines and shrinks one line to its width', async () => {
+		const original = await pdf(1, { text: '' });
+		const long = 'A very long remark about the journey, the lodging and the weather on the way '.repeat(3);
+		const several = await painted(original, [
+			{ page: 0, rect: { x: 60, y: 300, width: 200, height: 80 }, mark: { draw: 'text', text: long, several: true } }
+		]);
+		// the page's own number is a word as well
+		expect(several.words.length).toBe(long.trim().split(' ').length + 1);
+		expect(several.dark(262, 0, 340, 842)).toBe(0);
+		const one = await painted(original, [
+			{ page: 0, rect: { x: 60, y: 300, width: 300, height: 20 }, mark: text('Forty letters that are wider than this') }
+		]);
+		expect(one.dark(364, 0, 300, 842)).toBe(0);
+	});
+});
