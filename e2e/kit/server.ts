@@ -108,7 +108,7 @@ export async function linkFromMail(page: Page, server: Server, to: string, subje
 		const first = page.getByRole('row').filter({ hasText: to }).filter({ hasText: subject }).first();
 		if ((await first.count()) > 0) {
 			await first.getByRole('link').click();
-			return (await page.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'))!;
+			return server.origin + (await page.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'))!;
 		}
 		await page.waitForTimeout(250);
 	}

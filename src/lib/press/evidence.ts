@@ -1,5 +1,5 @@
 import { PageSizes, PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
-import { FontSet, spelled, type Face } from './fonts';
+import { drawSet, FontSet, spelled, type Face } from './fonts';
 import { wrap } from './stamp';
 
 /** What the evidence sheet says; every text is ready for a person to read. */
@@ -123,21 +123,15 @@ class Sheet {
 	): Promise<void> {
 		for (const line of await wrap(this.fonts, spelled(text, face), (right - left) / size, face)) {
 			this.room(size * 1.45);
-			let x = left;
-			for (const run of (await this.fonts.set(line, face)).runs) {
-				this.page.drawText(run.text, { x, y: this.y - size, size, font: run.font, color: colour });
-				x += run.font.widthOfTextAtSize(run.text, size);
-			}
+			drawSet(this.page, await this.fonts.set(line, face), left, this.y - size, size, colour);
 			this.y -= size * 1.45;
 		}
 	}
 
 	async number(reference: string): Promise<void> {
 		const pages = this.doc.getPages();
-		const font = await this.fonts.get('mono');
-		pages.forEach((page, i) =>
-			page.drawText(`${reference} · ${i + 1} of ${pages.length}`, { x: LEFT, y: 36, size: 8, font, color: QUIET })
-		);
+		for (const [i, page] of pages.entries())
+			drawSet(page, await this.fonts.set(`${reference} · ${i + 1} of ${pages.length}`, 'mono'), LEFT, 36, 8, QUIET);
 	}
 
 	private room(points: number): void {

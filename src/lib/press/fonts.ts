@@ -1,5 +1,18 @@
 import fontkit from '@cantoo/fontkit';
-import type { PDFDocument, PDFFont } from '@cantoo/pdf-lib';
+import {
+	beginText,
+	endText,
+	setFillingColor,
+	setFontAndSize,
+	setTextMatrix,
+	showText,
+	type Color,
+	type PDFDocument,
+	type PDFFont,
+	type PDFHexString,
+	type PDFName,
+	type PDFPage
+} from '@cantoo/pdf-lib';
 import { packageBytes } from './assets';
 
 /** The faces that text is stamped in. TTF, since only that can be subset; all ship in packages. */
@@ -78,15 +91,40 @@ export function spelled(text: string, wanted: Face): string {
 	);
 }
 
+/**
+ * Fontkit with a memory: opening a face and laying out its glyphs is the dearest part of stamping, and the tables
+ * a face has decoded serve every document. What is subset is made anew for each, and so are the glyphs: they
+ * remember the letter they were first asked for, and Latin o and Greek omicron are one glyph.
+ */
+const opened = new WeakMap<Uint8Array, { _glyphs?: object }>();
+const rememberingFontkit = {
+	create(bytes: Uint8Array) {
+		let font = opened.get(bytes);
+		if (!font) {
+			font = fontkit.create(bytes) as object;
+			opened.set(bytes, font);
+		}
+		font._glyphs = {};
+		return font;
+	}
+};
+
+/** Text cut into runs, each encoded in its font, with widths in points at size 1. */
+export interface SetText {
+	runs: { font: PDFFont; hex: PDFHexString; width: number }[];
+	width: number;
+}
+
 /** The faces embedded in one document, each once and only as much of it as is used. */
 export class FontSet {
 	private embedded = new Map<Face, PDFFont>();
+	private texts = new Map<string, SetText>();
 
 	constructor(private doc: PDFDocument) {
-		doc.registerFontkit(fontkit as unknown as Parameters<PDFDocument['registerFontkit']>[0]);
+		doc.registerFontkit(rememberingFontkit as unknown as Parameters<PDFDocument['registerFontkit']>[0]);
 	}
 
-	async get(face: Face): Promise<PDFFont> {
+	private async get(face: Face): Promise<PDFFont> {
 		let font = this.embedded.get(face);
 		if (!font) {
 			font = await this.doc.embedFont(packageBytes(FILES[face]), { subset: true });
@@ -95,17 +133,51 @@ export class FontSet {
 		return font;
 	}
 
-	/** Text cut into runs with their fonts and its width in points at size 1. Throws on a letter no face has. */
-	async set(text: string, face: Face): Promise<{ runs: { font: PDFFont; text: string }[]; width: number }> {
+	/** Lays a text out once, however often it is drawn. Throws on a letter that no face has. */
+	async set(text: string, face: Face): Promise<SetText> {
+		const key = `${face} ${text}`;
+		const known = this.texts.get(key);
+		if (known) return known;
 		const { runs, missing } = runsOf(text, face);
 		if (missing.length > 0) throw new Error(`no font has ${missing.join(' ')}`);
-		let width = 0;
-		const set: { font: PDFFont; text: string }[] = [];
+		const set: SetText = { runs: [], width: 0 };
 		for (const run of runs) {
 			const font = await this.get(run.face);
-			width += font.widthOfTextAtSize(run.text, 1);
-			set.push({ font, text: run.text });
+			const width = font.widthOfTextAtSize(run.text, 1);
+			set.runs.push({ font, hex: font.encodeText(run.text), width });
+			set.width += width;
 		}
-		return { runs: set, width };
+		this.texts.set(key, set);
+		return set;
 	}
+}
+
+/** Draws a text that has been set, from x, y (points) on. */
+export function drawSet(page: PDFPage, { runs }: SetText, x: number, y: number, size: number, colour: Color): void {
+	let at = x;
+	for (const { font, hex, width } of runs) {
+		page.pushOperators(
+			beginText(),
+			setFillingColor(colour),
+			setFontAndSize(fontKey(page, font), size),
+			setTextMatrix(1, 0, 0, 1, at, y),
+			showText(hex),
+			endText()
+		);
+		at += width * size;
+	}
+}
+
+const keys = new WeakMap<PDFPage, Map<PDFFont, PDFName>>();
+
+/** The name under which a page knows a font, given once a page. */
+function fontKey(page: PDFPage, font: PDFFont): PDFName {
+	const known = keys.get(page) ?? new Map<PDFFont, PDFName>();
+	keys.set(page, known);
+	let key = known.get(font);
+	if (!key) {
+		key = page.node.newFontDictionary(font.name, font.ref);
+		known.set(font, key);
+	}
+	return key;
 }

@@ -10,7 +10,7 @@ import {
 import type { Hand } from '../core/field';
 import { shownSize, toShown, uprightMatrix, type PageSize, type Rect } from '../core/page';
 import { pageBox } from './box';
-import type { FontSet } from './fonts';
+import { drawSet, type FontSet } from './fonts';
 
 /** What is drawn at a field's place. */
 export type Mark =
@@ -68,12 +68,13 @@ async function draw(doc: PDFDocument, page: PDFPage, fonts: FontSet, box: Box, m
 		case 'hand': {
 			const set = await fonts.set(mark.text, mark.hand);
 			const size = Math.min(box.height * 0.72, (box.width * 0.96) / Math.max(set.width, 0.01));
-			return drawRuns(
+			return drawSet(
 				page,
-				set.runs,
+				set,
 				box.x + box.width * 0.02,
 				box.y + (box.height - size * 0.7) / 2 + size * 0.06,
-				size
+				size,
+				INK
 			);
 		}
 		case 'strokes': {
@@ -117,7 +118,7 @@ async function drawText(page: PDFPage, fonts: FontSet, box: Box, text: string, s
 	if (!several) {
 		const set = await fonts.set(text.replace(/\s+/g, ' '), 'sans');
 		const size = Math.min(LARGEST, box.height * 0.75, Math.max(SMALLEST, width / Math.max(set.width, 0.01)));
-		return drawRuns(page, set.runs, box.x + inset, box.y + (box.height - size) / 2 + size * 0.22, size);
+		return drawSet(page, set, box.x + inset, box.y + (box.height - size) / 2 + size * 0.22, size, INK);
 	}
 	let size = LARGEST;
 	let lines = await wrap(fonts, text, width / size);
@@ -128,7 +129,7 @@ async function drawText(page: PDFPage, fonts: FontSet, box: Box, text: string, s
 	let y = box.y + box.height - size;
 	for (const line of lines) {
 		const set = await fonts.set(line, 'sans');
-		drawRuns(page, set.runs, box.x + inset, y, size);
+		drawSet(page, set, box.x + inset, y, size, INK);
 		y -= size * 1.25;
 	}
 }
@@ -163,20 +164,6 @@ export async function wrap(
 		lines.push(line);
 	}
 	return lines;
-}
-
-function drawRuns(
-	page: PDFPage,
-	runs: { font: Parameters<PDFPage['setFont']>[0]; text: string }[],
-	x: number,
-	y: number,
-	size: number
-): void {
-	let at = x;
-	for (const { font, text } of runs) {
-		page.drawText(text, { x: at, y, size, font, color: INK });
-		at += font.widthOfTextAtSize(text, size);
-	}
 }
 
 function strokePath(stroke: number[]): string {

@@ -1,4 +1,4 @@
-import { createHash, hash, randomBytes, randomInt } from 'node:crypto';
+import { hash, randomBytes, randomInt } from 'node:crypto';
 
 /** Crockford's base 32: no I, L, O, U, so that it can be read out on the phone. */
 const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
@@ -34,7 +34,7 @@ export function sha256Text(text: string): string {
 }
 
 export function sha256Bytes(bytes: Uint8Array): string {
-	return createHash('sha256').update(bytes).digest('hex');
+	return hash('sha256', bytes, 'hex');
 }
 
 function letters(count: number): string {

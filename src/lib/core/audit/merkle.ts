@@ -107,6 +107,12 @@ function split(n: number): number {
 function joined(prefix: number, hex: string): Uint8Array {
 	const bytes = new Uint8Array(1 + hex.length / 2);
 	bytes[0] = prefix;
-	for (let i = 1; i < bytes.length; i++) bytes[i] = parseInt(hex.slice(2 * i - 2, 2 * i), 16);
+	for (let i = 1; i < bytes.length; i++)
+		bytes[i] = (nibble(hex.charCodeAt(2 * i - 2)) << 4) | nibble(hex.charCodeAt(2 * i - 1));
 	return bytes;
+}
+
+/** The value of a lower-case hexadecimal digit, from its character code; this is the hot path of appending. */
+function nibble(code: number): number {
+	return code < 58 ? code - 48 : code - 87;
 }

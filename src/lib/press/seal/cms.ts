@@ -1,6 +1,7 @@
 import * as asn1 from 'asn1js';
-import { createHash, sign } from 'node:crypto';
+import { createHash, sign, type KeyObject } from 'node:crypto';
 import * as pkijs from 'pkijs';
+import { integer, octets, oid, sequence, setOf, tagged, tlv, type Der } from './der';
 import { privateKeyOf, type Identity } from './keys';
 
 /** Object identifiers used in seals, by the standard that defines them. */
@@ -28,8 +29,8 @@ export function buffer(bytes: Uint8Array): ArrayBuffer {
 }
 
 /**
- * A SignedData (RFC 5652 §5) with the attributes that CAdES baseline asks for (ETSI EN 319 122-1 §6):
- * content type, message digest, signing certificate v2, in DER order.
+ * A SignedData in its ContentInfo (RFC 5652 §3, §5) with the attributes that CAdES baseline asks for
+ * (ETSI EN 319 122-1 §6): content type, message digest, signing certificate v2, in DER order.
  * @param content detached: its digest only; attached: the bytes, as type `contentType`
  * @param later gives the unsigned time-stamp token over the signature value
  */
@@ -38,66 +39,62 @@ export function signedData(
 	contentType: string,
 	content: { digest: Uint8Array } | { bytes: Uint8Array },
 	later?: (signature: Uint8Array) => Uint8Array
-): Uint8Array {
-	const certificate = pkijs.Certificate.fromBER(buffer(identity.certificate));
+): Der {
+	const { key, issuerAndSerial } = parsed(identity);
 	const digest = 'bytes' in content ? sha256(content.bytes) : content.digest;
-	const attributes = derSorted([
-		attribute(OID.contentType, new asn1.ObjectIdentifier({ value: contentType })),
-		attribute(OID.messageDigest, new asn1.OctetString({ valueHex: buffer(digest) })),
-		attribute(OID.signingCertificateV2, essCertificate(identity.certificate))
-	]);
-	const toSign = Buffer.from(new asn1.Set({ value: attributes.map((a) => a.toSchema()) }).toBER());
-	const signature = sign('sha256', toSign, privateKeyOf(identity));
-	const ecdsa = new pkijs.AlgorithmIdentifier({ algorithmId: OID.ecdsaSha256 });
-	const digestAlgorithm = new pkijs.AlgorithmIdentifier({ algorithmId: OID.sha256 });
+	// RFC 5035 §3: the certificate's hash; SHA-256 is the default and so is left out
+	const essCertificate = sequence(sequence(sequence(octets(sha256(identity.certificate)))));
+	const attributes = setOf(
+		attribute(OID.contentType, oid(contentType)),
+		attribute(OID.messageDigest, octets(digest)),
+		attribute(OID.signingCertificateV2, essCertificate)
+	);
+	const signature = sign('sha256', attributes, key);
 	const token = later?.(signature);
-	const info = new pkijs.SignerInfo({
-		version: 1,
-		sid: new pkijs.IssuerAndSerialNumber({ issuer: certificate.issuer, serialNumber: certificate.serialNumber }),
-		digestAlgorithm,
-		signedAttrs: new pkijs.SignedAndUnsignedAttributes({ type: 0, attributes }),
-		signatureAlgorithm: ecdsa,
-		signature: new asn1.OctetString({ valueHex: buffer(signature) }),
-		...(token && {
-			unsignedAttrs: new pkijs.SignedAndUnsignedAttributes({
-				type: 1,
-				attributes: [attribute(OID.timeStampToken, asn1.fromBER(buffer(token)).result)]
-			})
-		})
-	});
-	const signed = new pkijs.SignedData({
-		version: contentType === OID.data ? 1 : 3,
-		digestAlgorithms: [digestAlgorithm],
-		encapContentInfo: new pkijs.EncapsulatedContentInfo({
-			eContentType: contentType,
-			...('bytes' in content && { eContent: primitiveOctets(content.bytes) })
-		}),
-		certificates: [certificate, pkijs.Certificate.fromBER(buffer(identity.issuer))],
-		signerInfos: [info]
-	});
-	const wrapped = new pkijs.ContentInfo({ contentType: OID.signedData, content: signed.toSchema(true) });
-	return new Uint8Array(wrapped.toSchema().toBER());
+	const sha = sequence(oid(OID.sha256));
+	const signerInfo = sequence(
+		integer(1),
+		issuerAndSerial,
+		sha,
+		// signed as a SET, carried as [0] IMPLICIT (RFC 5652 §5.4): only the tag differs
+		Buffer.concat([Uint8Array.of(0xa0), attributes.subarray(1)]),
+		sequence(oid(OID.ecdsaSha256)),
+		octets(signature),
+		...(token ? [tagged(1, attribute(OID.timeStampToken, token))] : [])
+	);
+	const inside = 'bytes' in content ? [tagged(0, octets(content.bytes))] : [];
+	const signed = sequence(
+		integer(contentType === OID.data ? 1 : 3),
+		tlv(0x31, sha),
+		sequence(oid(contentType), ...inside),
+		Buffer.concat([Uint8Array.of(0xa0), setOf(identity.certificate, identity.issuer).subarray(1)]),
+		tlv(0x31, signerInfo)
+	);
+	return sequence(oid(OID.signedData), tagged(0, signed));
 }
 
-function attribute(type: string, value: asn1.BaseBlock | asn1.AsnType): pkijs.Attribute {
-	return new pkijs.Attribute({ type, values: [value] });
+function attribute(type: string, value: Uint8Array): Der {
+	return sequence(oid(type), tlv(0x31, value));
 }
 
-/** RFC 5035 §3: the hash of the certificate; SHA-256 is the default and so is left out. */
-function essCertificate(certificate: Uint8Array): asn1.Sequence {
-	const essCertId = new asn1.Sequence({ value: [new asn1.OctetString({ valueHex: buffer(sha256(certificate)) })] });
-	return new asn1.Sequence({ value: [new asn1.Sequence({ value: [essCertId] })] });
+interface Parsed {
+	key: KeyObject;
+	/** IssuerAndSerialNumber (RFC 5652 §10.2.4), DER */
+	issuerAndSerial: Der;
 }
 
-/** DER wants the members of a SET OF in ascending order of their encodings (X.690 §11.6). */
-function derSorted(attributes: pkijs.Attribute[]): pkijs.Attribute[] {
-	const encoded = attributes.map((a) => ({ a, der: Buffer.from(a.toSchema().toBER()) }));
-	return encoded.sort((x, y) => Buffer.compare(x.der, y.der)).map(({ a }) => a);
-}
+/** By the certificate's hash: identities reach a worker as fresh copies with every job. */
+const known = new Map<string, Parsed>();
 
-/** The library would cut long content into pieces (BER); a signature wants DER. */
-function primitiveOctets(bytes: Uint8Array): asn1.OctetString {
-	const octets = new asn1.OctetString({ valueHex: buffer(bytes) });
-	octets.idBlock.isConstructed = false;
-	return octets;
+function parsed(identity: Identity): Parsed {
+	const id = sha256(identity.certificate, identity.key).toString('hex');
+	let found = known.get(id);
+	if (!found) {
+		const certificate = new pkijs.Certificate({ schema: asn1.fromBER(buffer(identity.certificate)).result });
+		const issuer = new Uint8Array(certificate.issuer.toSchema().toBER());
+		const serial = new Uint8Array(certificate.serialNumber.toBER());
+		found = { key: privateKeyOf(identity), issuerAndSerial: sequence(issuer, serial) };
+		known.set(id, found);
+	}
+	return found;
 }

@@ -2,28 +2,18 @@ import * as asn1 from 'asn1js';
 import { randomBytes } from 'node:crypto';
 import * as pkijs from 'pkijs';
 import { buffer, OID, sha256, signedData } from './cms';
+import { generalizedTime, integer, octets, oid, sequence, TRUE } from './der';
 import type { Identity } from './keys';
 
 /** A real policy would need an arc of its own; 2.999 is the one set aside for examples (ITU-T X.660). */
 const POLICY = '2.999.3161.1';
 
 /** PKIStatusInfo with status 2, rejection (RFC 3161 §2.4.2). */
-const REJECTED = new Uint8Array(
-	new asn1.Sequence({ value: [new asn1.Sequence({ value: [new asn1.Integer({ value: 2 })] })] }).toBER()
-);
+const REJECTED = sequence(sequence(integer(2)));
 
 /** A request for a token over these bytes, DER (RFC 3161 §2.4.1), with a nonce and the certificate asked for. */
 export function timestampRequest(bytes: Uint8Array): Uint8Array {
-	const request = new pkijs.TimeStampReq({
-		version: 1,
-		messageImprint: new pkijs.MessageImprint({
-			hashAlgorithm: new pkijs.AlgorithmIdentifier({ algorithmId: OID.sha256 }),
-			hashedMessage: new asn1.OctetString({ valueHex: buffer(sha256(bytes)) })
-		}),
-		nonce: new asn1.Integer({ valueHex: buffer(positive(randomBytes(8))) }),
-		certReq: true
-	});
-	return new Uint8Array(request.toSchema().toBER());
+	return sequence(integer(1), imprint(sha256(bytes)), integer(positive(randomBytes(8))), TRUE);
 }
 
 /** The stand-in authority: answers a request (RFC 3161 §2.4.2), or refuses what it can't read or won't hash. */
@@ -34,21 +24,18 @@ export function answerTimestamp(authority: Identity, request: Uint8Array, now: D
 	} catch {
 		return REJECTED;
 	}
-	const length = asked.messageImprint.hashedMessage.valueBlock.valueHexView.length;
-	if (asked.messageImprint.hashAlgorithm.algorithmId !== OID.sha256 || length !== 32) return REJECTED;
-	const info = new pkijs.TSTInfo({
-		version: 1,
-		policy: POLICY,
-		messageImprint: asked.messageImprint,
-		serialNumber: new asn1.Integer({ valueHex: buffer(positive(randomBytes(12))) }),
-		genTime: new Date(Math.floor(now.getTime() / 1000) * 1000),
-		...(asked.nonce && { nonce: asked.nonce })
-	});
-	const token = signedData(authority, OID.tstInfo, { bytes: new Uint8Array(info.toSchema().toBER()) });
-	const response = new asn1.Sequence({
-		value: [new asn1.Sequence({ value: [new asn1.Integer({ value: 0 })] }), asn1.fromBER(buffer(token)).result]
-	});
-	return new Uint8Array(response.toBER());
+	const hashed = asked.messageImprint.hashedMessage.valueBlock.valueHexView;
+	if (asked.messageImprint.hashAlgorithm.algorithmId !== OID.sha256 || hashed.length !== 32) return REJECTED;
+	const info = sequence(
+		integer(1),
+		oid(POLICY),
+		new Uint8Array(asked.messageImprint.toSchema().toBER()),
+		integer(positive(randomBytes(12))),
+		generalizedTime(now),
+		...(asked.nonce ? [new Uint8Array(asked.nonce.toBER())] : [])
+	);
+	const token = signedData(authority, OID.tstInfo, { bytes: info });
+	return sequence(sequence(integer(0)), token);
 }
 
 /** The token of a granted response, after checking that it answers this request. Throws otherwise. */
@@ -73,6 +60,10 @@ export function tstInfoOf(token: Uint8Array): pkijs.TSTInfo {
 	const bytes = signed.encapContentInfo.eContent?.getValue();
 	if (!bytes) throw new Error('the time-stamp token is empty');
 	return new pkijs.TSTInfo({ schema: asn1.fromBER(bytes).result });
+}
+
+function imprint(digest: Uint8Array): Uint8Array {
+	return sequence(sequence(oid(OID.sha256)), octets(digest));
 }
 
 function positive(bytes: Buffer): Buffer {

@@ -77,7 +77,7 @@
 	<div role="radiogroup" aria-label="How you give your {kind}" class="flex gap-1">
 		{#each WAYS as [value, name] (value)}
 			<label
-				class="flex min-h-11 flex-1 cursor-pointer items-center justify-center rounded-sm border px-2 text-[15px] has-focus-visible:outline-2 has-focus-visible:outline-thread {way ===
+				class="flex min-h-[44px] flex-1 cursor-pointer items-center justify-center rounded-sm border px-2 text-[15px] has-focus-visible:outline-2 has-focus-visible:outline-thread {way ===
 				value
 					? 'border-thread bg-sheet font-semibold text-thread'
 					: 'border-hairline'}"
@@ -96,7 +96,7 @@
 	{#if way === 'typed'}
 		<label class="text-[14px]"
 			>Your {kind}<input
-				class="input mt-1 min-h-11! text-[16px]"
+				class="input mt-1 min-h-[44px]! text-[16px]"
 				maxlength="120"
 				value={text}
 				oninput={(e) => {
@@ -140,7 +140,7 @@
 	{:else}
 		<label class="text-[14px]"
 			>A photo or scan of your {kind} on white paper<input
-				class="mt-1 block min-h-11 w-full"
+				class="mt-1 block min-h-[44px] w-full"
 				type="file"
 				accept="image/png,image/jpeg"
 				disabled={busy}
@@ -153,7 +153,7 @@
 		<p class="wrong empty:hidden" role="alert">{wrong}</p>
 	{/if}
 	{#if others > 0}
-		<label class="flex min-h-11 items-center gap-2 text-[15px]"
+		<label class="flex min-h-[44px] items-center gap-2 text-[15px]"
 			><input
 				class="size-5"
 				type="checkbox"

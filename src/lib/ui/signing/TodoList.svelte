@@ -44,7 +44,7 @@
 		>
 			<button
 				type="button"
-				class="flex min-h-11 w-full cursor-pointer items-center gap-3 py-1.5 text-left"
+				class="flex min-h-[44px] w-full cursor-pointer items-center gap-3 py-1.5 text-left"
 				aria-expanded={here}
 				onclick={() => {
 					signing.current = field.id;
@@ -87,7 +87,7 @@
 							oninput={(e) => text(field, e.currentTarget.value)}></textarea>
 					{:else}
 						<input
-							class="input min-h-11! text-[16px]"
+							class="input min-h-[44px]! text-[16px]"
 							aria-label={field.label}
 							aria-invalid={signing.wrong(field) !== ''}
 							autocomplete={field.kind === 'name' ? 'name' : 'off'}

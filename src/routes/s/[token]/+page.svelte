@@ -138,28 +138,28 @@
 	{#if signing && view.state === 'turn' && view.consented}
 		<div class="flex items-center gap-1">
 			<button
-				class="plain hidden size-11 sm:block"
+				class="plain hidden size-[44px] sm:block"
 				aria-label="Smaller pages"
 				onclick={() => (zoom = Math.max(0.5, zoom - 0.25))}>−</button
 			>
-			<button class="plain size-11" aria-label="Larger pages" onclick={() => (zoom = Math.min(3, zoom + 0.25))}
+			<button class="plain size-[44px]" aria-label="Larger pages" onclick={() => (zoom = Math.min(3, zoom + 0.25))}
 				>+</button
 			>
 			<details class="relative">
-				<summary class="flex size-11 cursor-pointer list-none items-center justify-center text-xl" aria-label="More"
+				<summary class="flex size-[44px] cursor-pointer list-none items-center justify-center text-xl" aria-label="More"
 					>⋯</summary
 				>
 				<div class="absolute right-0 z-30 grid w-56 rounded-sm border border-hairline bg-sheet p-2 shadow-(--float)">
 					<button
-						class="min-h-11 px-2 text-left hover:bg-wash"
+						class="min-h-[44px] px-2 text-left hover:bg-wash"
 						onclick={async () => (later = (await signing?.keep()) ?? false)}>Save for later</button
 					>
 					{#each view.papers as paper (paper.id)}<a
-							class="flex min-h-11 items-center px-2 no-underline hover:bg-wash"
+							class="flex min-h-[44px] items-center px-2 no-underline hover:bg-wash"
 							href="{base}/papers/{paper.id}?name=1"
 							download>Download “{paper.name}”</a
 						>{/each}
-					<button class="min-h-11 px-2 text-left text-brick hover:bg-wash" onclick={() => (declining = true)}
+					<button class="min-h-[44px] px-2 text-left text-brick hover:bg-wash" onclick={() => (declining = true)}
 						>Decline…</button
 					>
 				</div>
@@ -189,7 +189,7 @@
 			<ul class="list-inside list-disc">
 				{#each data.consent as line (line)}<li>{line}</li>{/each}
 			</ul>
-			<label class="flex min-h-11 items-center gap-3 pt-2 font-semibold"
+			<label class="flex min-h-[44px] items-center gap-3 pt-2 font-semibold"
 				><input class="size-5" type="checkbox" bind:checked={agreed} /> I agree</label
 			>
 		</section>

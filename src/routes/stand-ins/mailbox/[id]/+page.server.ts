@@ -8,5 +8,8 @@ export const load = ({ params, locals }) => {
 	const message = mailboxMessage(house(), Number(params.id) || 0);
 	if (!message) error(404, { message: 'There is no such message.' });
 	const { html: _html, ...rest } = message;
-	return { message: rest, link: message.text.match(/https?:\/\/\S+\/s\/[\w-]{43}/)?.[0] ?? null };
+	return {
+		message: rest, // by its path, so that it leads here though this Pellum has moved to another address since
+		link: message.text.match(/\/s\/[\w-]{43}/)?.[0] ?? null
+	};
 };
