@@ -146,6 +146,7 @@ export async function planOf(house: House, one: Case): Promise<Plan> {
 	const letter = await letterOf(one);
 	const paper = await addPaper(house, `${one.title.split(',')[0]}.pdf`, letter.bytes);
 	if (isRefusal(paper)) throw new Error(paper.say);
+	if ('attached' in paper) throw new Error(paper.why);
 	const { stops, places } = rolesOf(one.kind, one);
 	const fields = Object.entries(places).flatMap(([person, list]) =>
 		list.map(([place, kind, label], i): Field => {
@@ -169,6 +170,7 @@ export async function planOf(house: House, one: Case): Promise<Plan> {
 		message: one.message ?? '',
 		days: one.days ?? 21,
 		papers: [{ id: 'paper', name: paper.name, digest: paper.digest, pages: paper.pages }],
+		attachments: [],
 		people: stops.flat(),
 		stops: stops.map((people, i) => ({ id: `s${i}`, people: people.map((p) => p.id) })),
 		fields
@@ -210,7 +212,14 @@ function answersFor(plan: Plan, person: Role | { id: string; name: string }, n: 
 
 /** The office's people, the settings, every case of the year, and a few drafts. */
 export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ packets: number; drafts: number }> {
-	const at = (days: number) => setClock(house, days * DAY);
+	/** So many days from today, at an hour at which an office is at work; today never later than now. */
+	const at = (days: number) => {
+		const moment = Date.now() + days * DAY;
+		const morning = Math.floor(moment / DAY) * DAY;
+		const atWork = morning + (9 + (8 * (moment - morning)) / DAY) * 3_600_000;
+		const today = morning === Math.floor(Date.now() / DAY) * DAY;
+		setClock(house, (today ? Math.min(atWork, moment) : atWork) - Date.now());
+	};
 	at(-370);
 	setOrganisation(house.db, {
 		name: 'Brindlevale Touring Orchestra',
@@ -230,7 +239,7 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 		await run();
 		await runner.drain();
 	}
-	at(0);
+	setClock(house, 0);
 	await runner.drain();
 	const drafts = cases === CASES ? await makeDrafts(house, odile) : 0;
 	return { packets: cases.length, drafts };

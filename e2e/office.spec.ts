@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import { lockedPdf, pdf } from './kit/pdfs';
 import { linkFromMail, phone, Server, signIn } from './kit/server';
 
@@ -184,9 +185,14 @@ test('records are found, an organisation is changed and seen by signers, the clo
 	await expect(page.getByRole('alert')).toContainText('White letters');
 	await expect(page.getByLabel('Name').first()).toHaveValue('Brindlevale Players');
 	await page.getByLabel('Colour').fill('#5b2a49');
+	const logo = await sharp({ create: { width: 80, height: 80, channels: 3, background: '#5b2a49' } })
+		.png()
+		.toBuffer();
+	await page.getByLabel('Logo').setInputFiles({ name: 'logo.png', mimeType: 'image/png', buffer: logo });
 	await page.getByRole('button', { name: 'Save' }).click();
 	await expect(page.getByText('Saved.')).toBeVisible();
-	await page.goto(`${server.origin}/sign-in`);
+	await page.goto(await linkFromMail(page, server, 't.marlow@post.example'));
+	await expect(page.getByRole('img', { name: 'Brindlevale' })).toBeVisible();
 	await page.goto(`${server.origin}/desk`);
 	await expect(page.getByRole('row', { name: /Hall hire, Corn Exchange/ })).toBeVisible();
 	await page.goto(`${server.origin}/stand-ins`);

@@ -4,6 +4,7 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { PASSWORD } from '../demo/scenario';
+import { BROWSER } from '../e2e/kit/browser';
 
 /** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
 const port = '5187';
@@ -25,17 +26,7 @@ const server = spawn(process.execPath, ['build/index.js'], { env, stdio: 'inheri
 const target = path.resolve(given ?? 'docs/screenshots');
 mkdirSync(target, { recursive: true });
 
-const browser = await chromium.launch({
-	executablePath: '/usr/bin/chromium',
-	args: [
-		'--no-sandbox',
-		'--disable-gpu',
-		'--disable-dev-shm-usage',
-		'--disable-background-networking',
-		'--disable-component-update',
-		'--disable-sync'
-	]
-});
+const browser = await chromium.launch(BROWSER);
 try {
 	for (let i = 0; i < 100 && !(await fetch(`${origin}/sign-in`).catch(() => null))?.ok; i++)
 		await new Promise((go) => setTimeout(go, 100));

@@ -51,7 +51,9 @@ export async function account(house: House, name: string, email: string, level: 
 let kept: Promise<Uint8Array> | undefined;
 
 export async function paper(house: House): Promise<TakenPaper> {
-	return ok(await addPaper(house, 'Engagement.pdf', await (kept ??= pdf(2))));
+	const taken = ok(await addPaper(house, 'Engagement.pdf', await (kept ??= pdf(2))));
+	if ('attached' in taken) throw new Error(taken.why);
+	return taken;
 }
 
 /** A plan over a real document, with a signature, a name, a date and a text for each who signs. */

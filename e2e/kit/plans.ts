@@ -28,6 +28,7 @@ export function plan(stops: string[][], more: Partial<Plan> = {}): Plan {
 		message: '',
 		days: 10,
 		papers: [{ id: 'paper', name: 'Paper', digest: 'a'.repeat(64), pages: [{ width: 595, height: 842, rotate: 0 }] }],
+		attachments: [],
 		people,
 		stops: stops.map((stop, i) => ({ id: `s${i}`, people: stop.map((entry) => entry.split(':')[0]!) })),
 		fields: people.filter((p) => p.duty === 'signs').map((p) => field(`${p.id}-sig`, 'signature', p.id)),

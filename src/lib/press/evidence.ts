@@ -11,6 +11,8 @@ export interface Evidence {
 	facts: [string, string][];
 	people: { name: string; address: string; did: string; when: string; from: string }[];
 	papers: { name: string; pages: number; digest: string; sealed: string }[];
+	/** files that went along unchanged */
+	attachments: { name: string; digest: string }[];
 	events: { when: string; what: string; from: string }[];
 	/** hash of the last event, and root and size of the tree over all events */
 	head: string;
@@ -52,6 +54,11 @@ export async function evidenceSheet(evidence: Evidence): Promise<PDFDocument> {
 		});
 		await sheet.text(`as shown  ${paper.digest}`, { face: 'mono', size: 7.5, colour: QUIET });
 		await sheet.text(`as sealed ${paper.sealed}`, { face: 'mono', size: 7.5, colour: QUIET });
+		sheet.gap(4);
+	}
+	for (const file of evidence.attachments) {
+		await sheet.text(`${file.name}, attached unchanged`, { face: 'plainBold', size: 10 });
+		await sheet.text(`as it came ${file.digest}`, { face: 'mono', size: 7.5, colour: QUIET });
 		sheet.gap(4);
 	}
 	await sheet.heading('What happened');

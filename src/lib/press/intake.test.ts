@@ -73,7 +73,7 @@ describe('refusing', () => {
 		);
 		expect(await code(empty)).toBe('pdf-no-pages');
 	});
-	it('what has been signed already', async () => {
+	it('what has been signed already, which the server keeps as an attachment', async () => {
 		const now = new Date();
 		const keys = { seal: await makeIdentity('A', 'seal', now), stamp: await makeIdentity('B', 'stamp', now) };
 		const doc = await PDFDocument.load(await pdf(1));

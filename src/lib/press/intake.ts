@@ -99,10 +99,7 @@ function lookInside(opened: OpenPdf, original: Uint8Array, limits: IntakeLimits)
 	if (opened.pages > limits.pages)
 		return refuse('pdf-too-many-pages', `The PDF has ${opened.pages} pages; ${limits.pages} is the most.`);
 	if (opened.signatures > 0)
-		return refuse(
-			'pdf-signed',
-			'The PDF carries a digital signature, which filling it in would break. Use the unsigned original.'
-		);
+		return refuse('pdf-signed', 'The PDF carries a digital signature, which filling it in would break.');
 	return null;
 }
 

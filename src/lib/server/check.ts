@@ -69,6 +69,7 @@ function checkPacket(db: Db, packet: string): string[] {
 	}
 	for (const digest of [
 		...state.plan.papers.map((p) => p.digest),
+		...state.plan.attachments.map((a) => a.digest),
 		...Object.values(state.sealed),
 		...(state.evidence ? [state.evidence] : [])
 	]) {

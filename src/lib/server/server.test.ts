@@ -218,6 +218,29 @@ describe('a disk that is full or read-only', () => {
 	});
 });
 
+describe('what a page says when the disk fails', () => {
+	it.each([
+		['SQLITE_FULL', 'disk'],
+		['SQLITE_READONLY', 'disk'],
+		['SQLITE_IOERR_WRITE', 'disk'],
+		['ERR_ANYTHING', undefined]
+	])('%s', async (code, want) => {
+		const { handleError } = await import('../../hooks.server');
+		const said = await handleError({
+			error: Object.assign(new Error('secret detail'), { code }),
+			status: 500,
+			message: '',
+			event: {} as never
+		});
+		expect(said).toMatchObject(
+			want
+				? { code: want, message: expect.stringContaining('nothing was done') }
+				: { message: expect.stringContaining('nothing was half done') }
+		);
+		expect(JSON.stringify(said)).not.toContain('secret detail');
+	});
+});
+
 describe('check-data', () => {
 	it.each<[string, string, RegExp]>([
 		[

@@ -89,7 +89,7 @@
 				<li class="flex items-center gap-3 border-b border-hairline py-2.5">
 					<div class="min-w-0 flex-1">
 						<p class="font-semibold {person.closed ? 'line-through' : ''}">{person.name}</p>
-						<p class="text-[14px] break-all text-quiet">
+						<p class="text-[14px] wrap-anywhere text-quiet">
 							{person.email} · {person.level}, {person.closed ? 'closed' : LEVELS[person.level]}
 						</p>
 						{#if said.form === 'close' && said.at === person.id}<p role="alert" class="wrong">{said.say}</p>{/if}

@@ -8,6 +8,7 @@ export {
 	emptyPlan,
 	personIn,
 	PlanSchema,
+	type Attachment,
 	type Duty,
 	type Field,
 	type Paper,

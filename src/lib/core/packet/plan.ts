@@ -36,6 +36,12 @@ export const PaperSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
+/** A file that goes along unchanged, such as a PDF with a signature of its own. Nothing can be placed on it. */
+const AttachmentSchema = Type.Object(
+	{ id: Id, name: Type.String({ minLength: 1, maxLength: 200 }), digest: Digest },
+	{ additionalProperties: false }
+);
+
 export const PersonSchema = Type.Object(
 	{
 		id: Id,
@@ -76,6 +82,7 @@ export const PlanSchema = Type.Object(
 		message: Type.String({ maxLength: 4000 }),
 		days: Type.Union([Type.Integer({ minimum: 1, maximum: 730 }), Type.Null()]),
 		papers: Type.Array(PaperSchema, { maxItems: 50 }),
+		attachments: Type.Array(AttachmentSchema, { maxItems: 50 }),
 		people: Type.Array(PersonSchema, { maxItems: 200 }),
 		stops: Type.Array(StopSchema, { maxItems: 200 }),
 		fields: Type.Array(FieldSchema, { maxItems: 5000 })
@@ -84,12 +91,13 @@ export const PlanSchema = Type.Object(
 );
 
 export type Plan = Static<typeof PlanSchema>;
+export type Attachment = Static<typeof AttachmentSchema>;
 export type Paper = Static<typeof PaperSchema>;
 export type PlanPerson = Static<typeof PersonSchema>;
 export type Field = Static<typeof FieldSchema>;
 
 export function emptyPlan(): Plan {
-	return { title: '', message: '', days: 14, papers: [], people: [], stops: [], fields: [] };
+	return { title: '', message: '', days: 14, papers: [], attachments: [], people: [], stops: [], fields: [] };
 }
 
 export function personIn(plan: Plan, id: string): PlanPerson | undefined {

@@ -82,6 +82,7 @@ function evidenceOf(
 			digest: paper.digest,
 			sealed: sealed[paper.id]!
 		})),
+		attachments: packet.plan.attachments,
 		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, packet.plan), from: fromOf(event) })),
 		head: links[links.length - 1]!.hash,
 		root,

@@ -8,7 +8,7 @@ export interface CopyFile {
 	bytes: Buffer;
 }
 
-/** What can be fetched of a sealed packet: its papers by id, then the evidence sheet; empty until it is sealed. */
+/** What can be fetched of a sealed packet: its papers by id, what went along unchanged, then the evidence sheet; empty until it is sealed. */
 export function copiesOf(packet: SentPacket): { what: string; name: string; digest: string }[] {
 	if (packet.evidence === null) return [];
 	const name = (text: string) => `${fileName(text)} ${packet.reference}.pdf`;
@@ -16,6 +16,7 @@ export function copiesOf(packet: SentPacket): { what: string; name: string; dige
 		...packet.plan.papers.flatMap((p) =>
 			packet.sealed[p.id] ? [{ what: p.id, name: name(p.name), digest: packet.sealed[p.id]! }] : []
 		),
+		...packet.plan.attachments.map((a) => ({ what: a.id, name: name(a.name), digest: a.digest })),
 		{ what: 'evidence', name: name('Evidence sheet'), digest: packet.evidence }
 	];
 }

@@ -5,7 +5,7 @@ import { border } from '../border';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, newReference } from '../ids';
-import { isKnownPaper } from '../papers';
+import { isAttachment, isKnownPaper } from '../papers';
 import { organisation } from '../settings';
 import { act, freezePlan } from './act';
 
@@ -83,6 +83,8 @@ export function saveDraft(house: House, id: string, revision: number, wanted: un
 	const strange = plan.papers.find((paper) => !isKnownPaper(house, paper.digest, paper.pages));
 	if (strange)
 		return refuse('unknown-paper', `“${strange.name}” is not a document of this Pellum. Add it again.`, 'papers');
+	const lost = plan.attachments.find((attachment) => !isAttachment(house, attachment.digest));
+	if (lost) return refuse('unknown-paper', `“${lost.name}” is not a file of this Pellum. Add it again.`, 'attachments');
 	return inTransaction(house.db, () => {
 		const now = readDraft(house, id);
 		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');

@@ -25,6 +25,7 @@ export interface PacketView {
 	thread: Thread;
 	people: { id: string; name: string; email: string; duty: string; standing: string; why: string }[];
 	papers: SentPacket['plan']['papers'];
+	attachments: SentPacket['plan']['attachments'];
 	fields: SentPacket['plan']['fields'];
 	answers: SentPacket['answers'];
 	sealed: boolean;
@@ -57,6 +58,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 			};
 		}),
 		papers: packet.plan.papers,
+		attachments: packet.plan.attachments,
 		fields: packet.plan.fields,
 		answers: packet.answers,
 		sealed: packet.evidence !== null,

@@ -31,7 +31,11 @@ import {
 	signingView,
 	visit
 } from './signing';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
+import { pdf } from '../../../../e2e/kit/pdfs';
+import { seal as sealDoc } from '../../press/seal/seal';
+import { addPaper } from '../papers';
 
 let t: TestHouse;
 beforeEach(async () => {
@@ -271,6 +275,36 @@ describe('what is entered', () => {
 		ok(finish(t.house, who, { 'maren-sig': { way: 'picture', digest }, 'maren-name': { text: 'M' } }, FROM));
 		await signs(t, 'kit@post.example');
 		expect(packetState(t.house.db, who.packet.packet)).toMatchObject({ evidence: expect.any(String) });
+	});
+});
+
+describe('a PDF with a signature of its own', () => {
+	it('goes along untouched, as an attachment: shown to signers, kept in the record, given with the copies', async () => {
+		const { seal, stamp } = await sealKeys(t.house);
+		const doc = await PDFDocument.load(await pdf(1));
+		const bytes = await sealDoc(
+			doc,
+			{ seal, stamp },
+			{ organisation: 'Elsewhere', reason: 'r', record: null, now: new Date() }
+		);
+		const kept = ok(await addPaper(t.house, 'Insurance.pdf', bytes));
+		if (!('attached' in kept)) throw new Error('it should have been attached');
+		const plan = await realPlan(t.house, [['maren']]);
+		const draft = newDraft(t.house, t.odile);
+		const stranger = { ...plan, attachments: [{ id: 'a', name: 'x', digest: plan.papers[0]!.digest }] };
+		expect(saveDraft(t.house, draft.id, 1, stranger)).toMatchObject({ code: 'unknown-paper', at: 'attachments' });
+		ok(saveDraft(t.house, draft.id, 1, { ...plan, attachments: [{ id: 'a', name: kept.name, digest: kept.digest }] }));
+		const { packet } = ok(sendDraft(t.house, t.odile, draft.id, 2));
+		await t.runner.drain();
+		expect(signingView(t.house, visitor(t.house, 'maren@post.example')).attachments.map((a) => a.name)).toEqual([
+			'Insurance'
+		]);
+		await signs(t, 'maren@post.example');
+		const state = packetState(t.house.db, packet);
+		if (state.status !== 'completed') throw new Error(state.status);
+		expect(copyFile(t.house, state, 'a')!.bytes.equals(Buffer.from(bytes))).toBe(true);
+		expect(JSON.parse(mails(t.house).at(-1)!.attachments)).toHaveLength(3);
+		expect(checkData(t.house.db).faults).toEqual([]);
 	});
 });
 

@@ -3,6 +3,7 @@ import { canonicalJson } from '../../core/audit';
 import { fieldsOf, kindOf, MarkAnswer, TextAnswer, type Answers } from '../../core/field';
 import {
 	addressOf,
+	type Attachment,
 	personIn,
 	type Field,
 	type From,
@@ -67,6 +68,7 @@ export type SigningView = {
 	me: { name: string; duty: PlanPerson['duty'] };
 	route: { name: string; duty: string; stop: number; state: string; me: boolean }[];
 	papers: Paper[];
+	attachments: Attachment[];
 	fields: Field[];
 	answers: Answers;
 } & (
@@ -96,6 +98,7 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 			me: p.id === person.id
 		})),
 		papers: packet.plan.papers,
+		attachments: packet.plan.attachments,
 		fields: packet.plan.fields.filter((f) => f.person === person.id || packet.answers[f.id] !== undefined),
 		answers: packet.answers
 	};
@@ -107,12 +110,14 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 			copies: copiesOf(packet).map(({ what, name }) => ({ what, name }))
 		};
 	if (packet.status !== 'out')
-		return { ...base, papers: [], fields: [], answers: {}, state: 'ended', why: whyEnded(packet) };
-	if (standing.is === 'waiting') return { ...base, papers: [], fields: [], answers: {}, state: 'waiting' };
+		return { ...base, papers: [], attachments: [], fields: [], answers: {}, state: 'ended', why: whyEnded(packet) };
+	if (standing.is === 'waiting')
+		return { ...base, papers: [], attachments: [], fields: [], answers: {}, state: 'waiting' };
 	if (isOver(packet.deadline, house.now().toISOString()))
 		return {
 			...base,
 			papers: [],
+			attachments: [],
 			fields: [],
 			answers: {},
 			state: 'ended',

@@ -14,12 +14,32 @@ export interface TakenPaper {
 	stripped: string[];
 }
 
-/** Takes a PDF in and keeps it under its digest. Refuses as the press does, with the document's name. */
-export async function addPaper(house: House, fileName: string, bytes: Uint8Array): Promise<TakenPaper | Refusal> {
+/** A file that can only go along as it is; `why` says what keeps it from being filled in. */
+export interface TakenAttachment {
+	attached: true;
+	digest: string;
+	name: string;
+	why: string;
+}
+
+/**
+ * Takes a PDF in and keeps it under its digest. One with a signature of its own is kept untouched, as an attachment:
+ * filling it in would break that signature. Refuses as the press does, with the document's name.
+ */
+export async function addPaper(
+	house: House,
+	fileName: string,
+	bytes: Uint8Array
+): Promise<TakenPaper | TakenAttachment | Refusal> {
 	const name = paperName(fileName);
 	const no = glance(bytes);
 	if (no) return { ...no, say: `“${name}”: ${no.say}` };
 	const taken = await intakeInWorker(bytes);
+	if (isRefusal(taken) && taken.code === 'pdf-signed') {
+		const digest = keepBlob(house.db, bytes, 'application/pdf', house.now());
+		house.db.prepare('INSERT OR IGNORE INTO attachments (digest) VALUES (?)').run(digest);
+		return { attached: true, digest, name, why: taken.say };
+	}
 	if (isRefusal(taken)) return { ...taken, say: `“${name}”: ${taken.say}` };
 	inTransaction(house.db, () => {
 		keepBlob(house.db, taken.bytes, 'application/pdf', house.now(), taken.digest);
@@ -41,6 +61,11 @@ export async function addPaper(house: House, fileName: string, bytes: Uint8Array
 export function isKnownPaper(house: House, digest: string, pages: PageSize[]): boolean {
 	const row = house.db.prepare<[string], { pages: string }>('SELECT pages FROM papers WHERE digest = ?').get(digest);
 	return row !== undefined && canonicalJson(JSON.parse(row.pages)) === canonicalJson(pages);
+}
+
+/** Whether the digest is that of a file which was kept as an attachment. */
+export function isAttachment(house: House, digest: string): boolean {
+	return house.db.prepare('SELECT 1 FROM attachments WHERE digest = ?').get(digest) !== undefined;
 }
 
 /** Whether the digest is a document's, and not that of a picture or a sealed copy. */

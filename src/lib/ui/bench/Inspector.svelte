@@ -12,7 +12,7 @@
 	const fields = $derived(plan.fields.filter((f) => bench.fieldIds.includes(f.id)));
 </script>
 
-<section aria-label="Inspector" class="h-full overflow-y-auto px-4 py-3.5 text-[14px] leading-5">
+<section aria-label="Inspector" class="relative h-full overflow-y-auto px-4 py-3.5 text-[14px] leading-5">
 	{#if fields.length > 0}
 		<FieldsInspector {bench} {fields} />
 	{:else if person}

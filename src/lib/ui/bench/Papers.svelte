@@ -2,7 +2,7 @@
 	import { ArrowDown, ArrowUp, Plus, Trash2 } from '@lucide/svelte';
 	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Bench } from './bench.svelte';
-	import { movePaper, removePaper } from './edits';
+	import { detach, movePaper, removePaper } from './edits';
 	import { weave } from './weave';
 
 	/** The documents and their pages, small; a mark in each person's weave shows whose fields are where. */
@@ -22,7 +22,7 @@
 	}
 </script>
 
-<section aria-label="Papers" class="h-full overflow-y-auto px-3 py-2.5">
+<section aria-label="Papers" class="relative h-full overflow-y-auto px-3 py-2.5">
 	<p class="pb-1 text-[14px] text-quiet">Papers{plan.papers.length > 0 ? ` · ${plan.papers.length}` : ''}</p>
 	{#each plan.papers as paper, i (paper.id)}
 		<div class="pb-3">
@@ -72,6 +72,24 @@
 			</ol>
 		</div>
 	{/each}
+	{#if plan.attachments.length > 0}
+		<p class="pb-1 text-[14px] text-quiet">Attached, unchanged</p>
+		<ul class="pb-3">
+			{#each plan.attachments as file (file.id)}
+				<li class="flex items-start gap-1 text-[14px] leading-[18px]">
+					<a class="flex-1 break-words underline" href="/papers/{file.digest}" target="_blank" rel="noopener"
+						>{file.name}</a
+					>
+					<button
+						class="plain"
+						aria-label="Take {file.name} out"
+						title="Take out"
+						onclick={() => bench.change('take a file out', detach(plan, file.id))}><Trash2 size={14} /></button
+					>
+				</li>
+			{/each}
+		</ul>
+	{/if}
 	<input
 		bind:this={input}
 		class="unseen"

@@ -21,7 +21,7 @@
 	}
 </script>
 
-<ol class="flex min-w-0 flex-1 items-start gap-0 overflow-x-auto px-1 pt-2.5" aria-label="Route">
+<ol class="relative flex min-w-0 flex-1 items-start gap-0 overflow-x-auto px-1 pt-2.5" aria-label="Route">
 	{#each plan.stops as stop, i (stop.id)}
 		{@const people = stop.people.flatMap((id) => plan.people.find((p) => p.id === id) ?? [])}
 		{@const copyOnly = people.every((p) => !acts(p.duty))}

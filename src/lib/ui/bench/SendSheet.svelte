@@ -34,9 +34,9 @@
 				headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify({ revision: bench.atRevision })
 			});
-			const body = (await response.json()) as { packet?: string; say?: string };
+			const body = (await response.json()) as { packet?: string; say?: string; message?: string };
 			if (response.ok && body.packet) onsent(body.packet);
-			else wrong = body.say ?? 'It could not be sent; the draft is kept.';
+			else wrong = body.say ?? body.message ?? 'It could not be sent; the draft is kept.';
 		} catch {
 			wrong = 'No connection, so nothing was sent. The draft is kept; try again.';
 		} finally {

@@ -117,7 +117,7 @@
 <div
 	bind:this={scroller}
 	{onscroll}
-	class="h-full overflow-auto px-8 py-4 {bench.placing ? 'placing' : ''}"
+	class="relative h-full overflow-auto px-8 py-4 {bench.placing ? 'placing' : ''}"
 	data-testid="sheets"
 >
 	{#each sheets as sheet (sheet.key)}

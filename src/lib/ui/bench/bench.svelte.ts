@@ -127,14 +127,20 @@ export class Bench {
 				headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify({ revision: this.revision, plan, ...(over && { over }) })
 			});
-			const body = (await response.json()) as { revision: number; savedAt: string; code?: string; say?: string };
+			const body = (await response.json()) as {
+				revision: number;
+				savedAt: string;
+				code?: string;
+				say?: string;
+				message?: string;
+			};
 			if (response.ok) {
 				this.revision = body.revision;
 				this.kept = plan;
 				this.saving = { is: 'saved', at: body.savedAt };
 				if (this.plan !== plan) this.later();
 			} else if (body.code === 'changed-elsewhere') this.saving = { is: 'elsewhere', say: body.say ?? '' };
-			else this.again(body.say ?? 'It could not be saved.');
+			else this.again(body.say ?? body.message ?? 'It could not be saved.');
 		} catch {
 			this.again('No connection. What you do here is kept in this tab and saved when it is back.');
 		}

@@ -45,6 +45,16 @@ export function addPapers(plan: Plan, papers: Omit<Paper, 'id'>[]): Plan {
 	return { ...plan, title: plan.title || (added[0]?.name ?? ''), papers: [...plan.papers, ...added] };
 }
 
+/** A file that goes along unchanged. */
+export function attach(plan: Plan, file: { name: string; digest: string }): Plan {
+	const known = plan.attachments.some((a) => a.digest === file.digest);
+	return known ? plan : { ...plan, attachments: [...plan.attachments, { ...file, id: freshId('a') }] };
+}
+
+export function detach(plan: Plan, id: string): Plan {
+	return { ...plan, attachments: plan.attachments.filter((a) => a.id !== id) };
+}
+
 export function movePaper(plan: Plan, id: string, step: -1 | 1): Plan {
 	const from = plan.papers.findIndex((p) => p.id === id);
 	const to = from + step;

@@ -98,15 +98,28 @@ export class Signing {
 				headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify(data)
 			});
-			const body = (await response.json()) as { say?: string };
-			return { ...body, ok: response.ok, say: body.say ?? 'It did not work. What you entered is kept here.' };
+			const body = (await response.json()) as { say?: string; message?: string };
+			return {
+				...body,
+				ok: response.ok,
+				say: body.say ?? body.message ?? 'It did not work. What you entered is kept here.'
+			};
 		} catch {
 			return { ok: false, say: 'No connection. What you entered is kept in this tab and saved when it is back.' };
 		}
 	}
 
 	private asPlan(): Plan {
-		return { title: '', message: '', days: null, papers: [], people: [], stops: [], fields: this.fields };
+		return {
+			title: '',
+			message: '',
+			days: null,
+			papers: [],
+			attachments: [],
+			people: [],
+			stops: [],
+			fields: this.fields
+		};
 	}
 }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import StopNode from './StopNode.svelte';
 	import { drawn, type ThreadPerson } from './stops';
 
 	/** The route in full: names, duty and since when; each stop can be reached by keyboard and is read as a sentence. */
@@ -30,10 +31,8 @@
 		<li class="relative min-w-36 flex-1 pr-4" tabindex="0" aria-label={stop.sentence}>
 			<svg class="block h-5 w-full overflow-visible" aria-hidden="true">
 				{#if i < stops.length - 1}<line x1="20" x2="100%" y1="10" y2="10" class={done ? 'solid' : 'dotted'} />{/if}
-				<g transform="translate(10 10)" class={ended && stop.node === 'here' ? 'to-come' : stop.node.replace(' ', '-')}>
-					{#if stop.node === 'copy'}<line y1="-7" y2="7" />
-					{:else if stop.node === 'trouble'}<circle r="7" /><path d="M-3-3 3 3M3-3-3 3" />
-					{:else}<circle r={done ? 7 : 7} />{/if}
+				<g transform="translate(10 10)">
+					<StopNode node={ended && stop.node === 'here' ? 'to come' : stop.node} size={7} weight={3} />
 				</g>
 			</svg>
 			{#each stop.people as person (person.id)}
@@ -45,35 +44,14 @@
 </ol>
 
 <style>
+	line {
+		stroke-width: 2;
+	}
 	line.solid {
 		stroke: var(--moss);
-		stroke-width: 2;
 	}
 	line.dotted {
 		stroke: var(--hollow);
-		stroke-width: 2;
 		stroke-dasharray: 2 4;
-	}
-	circle {
-		fill: var(--sheet);
-		stroke: var(--hollow);
-		stroke-width: 2;
-	}
-	.done circle {
-		fill: var(--moss);
-		stroke: var(--moss);
-	}
-	.here circle {
-		stroke: var(--thread);
-		stroke-width: 3;
-	}
-	.trouble circle,
-	.trouble path {
-		stroke: var(--brick);
-		stroke-width: 2.2;
-	}
-	.copy line {
-		stroke: var(--line);
-		stroke-width: 3;
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import StopNode from './StopNode.svelte';
 	import { drawn, monogram, type ThreadPerson } from './stops';
 
 	/** The route as one line with stops on it: for a row of a table. */
@@ -28,14 +29,8 @@
 			<line x1={x(i) + 6} x2={x(i + 1) - 6} y1="10" y2="10" class={solid ? 'solid' : 'dotted'} />
 		{/each}
 		{#each stops as stop, i (i)}
-			<g
-				transform="translate({x(i)} 10)"
-				class={ended && stop.node === 'here' ? 'to-come' : stop.node.replace(' ', '-')}
-			>
-				{#if stop.node === 'done'}<circle r="5.5" />
-				{:else if stop.node === 'copy'}<line y1="-5" y2="5" />
-				{:else if stop.node === 'trouble'}<circle r="6.5" /><path d="M-3-3 3 3M3-3-3 3" />
-				{:else}<circle r="6" style:stroke-width={stop.node === 'here' && !ended ? weight(stop.days) : 1.5} />{/if}
+			<g transform="translate({x(i)} 10)">
+				<StopNode node={ended && stop.node === 'here' ? 'to come' : stop.node} weight={weight(stop.days)} />
 			</g>
 			<text x={x(i)} y="31" text-anchor="middle" class={ended ? '' : stop.node.replace(' ', '-')}>
 				{label(i)}{#if !ended && stop.days > 0}&nbsp;{stop.days}d{/if}
@@ -54,27 +49,6 @@
 		stroke: var(--hollow);
 		stroke-width: 1.5;
 		stroke-dasharray: 2 3;
-	}
-	circle {
-		fill: var(--sheet);
-		stroke: var(--hollow);
-		stroke-width: 1.5;
-	}
-	.done circle {
-		fill: var(--moss);
-		stroke: var(--moss);
-	}
-	.here circle {
-		stroke: var(--thread);
-	}
-	.trouble circle,
-	.trouble path {
-		stroke: var(--brick);
-		stroke-width: 2;
-	}
-	.copy line {
-		stroke: var(--line);
-		stroke-width: 2.5;
 	}
 	text {
 		font-size: 12px;

@@ -3,7 +3,7 @@
 	import type { Finding } from '$lib/core/packet';
 	import { clock } from '$lib/ui/dates';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
-	import { addPapers } from '$lib/ui/bench/edits';
+	import { addPapers, attach } from '$lib/ui/bench/edits';
 	import Inspector from '$lib/ui/bench/Inspector.svelte';
 	import { KEYS, pressKey } from '$lib/ui/bench/keys';
 	import Papers from '$lib/ui/bench/Papers.svelte';
@@ -52,8 +52,14 @@
 				});
 				const body = await response.json();
 				if (!response.ok)
-					notes.push({ say: `${body.say ?? 'It could not be taken in.'} Everything else is kept.`, bad: true });
-				else {
+					notes.push({
+						say: `${body.say ?? body.message ?? 'It could not be taken in.'} Everything else is kept.`,
+						bad: true
+					});
+				else if (body.attached) {
+					bench.change('attach a file', attach(bench.plan, { name: body.name, digest: body.digest }));
+					notes.push({ say: `“${body.name}” goes along unchanged, as an attachment. ${body.why}`, bad: false });
+				} else {
 					bench.change(
 						'add a document',
 						addPapers(bench.plan, [{ name: body.name, digest: body.digest, pages: body.pages }])
@@ -128,7 +134,10 @@
 	}}
 />
 
-<main id="main" class="grid h-dvh min-w-[1000px] grid-cols-[148px_1fr_288px] grid-rows-[96px_1fr_88px] bg-sheet">
+<main
+	id="main"
+	class="relative grid h-dvh min-w-[1000px] grid-cols-[148px_1fr_288px] grid-rows-[96px_1fr_88px] bg-sheet"
+>
 	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
 		<div class="w-60 shrink-0 py-2.5 pl-[18px]">
 			<p class="text-[14px] text-quiet">

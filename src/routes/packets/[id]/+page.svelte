@@ -62,10 +62,19 @@
 			{#if packet.sealed}
 				<div class="mb-5 rounded-sm border border-hairline bg-sheet p-3">
 					<h2 class="text-[15px]">Sealed copies</h2>
-					<ul class="flex flex-wrap gap-2 pt-2">
-						{#each packet.papers as paper (paper.id)}<li>
-								<a class="button" href="/packets/{packet.id}/copies/{paper.id}" download>{paper.name}</a>
-							</li>{/each}
+					<ul class="flex flex-wrap items-center gap-2 pt-2">
+						{#each packet.papers as paper (paper.id)}
+							<li>
+								<a class="button" href="/packets/{packet.id}/copies/{paper.id}" download>
+									<img class="h-10 border border-hairline" src="/papers/{paper.digest}/thumbnail" alt="" />{paper.name}
+								</a>
+							</li>
+						{/each}
+						{#each packet.attachments as file (file.id)}
+							<li>
+								<a class="button" href="/packets/{packet.id}/copies/{file.id}" download>{file.name}, unchanged</a>
+							</li>
+						{/each}
 						<li><a class="button" href="/packets/{packet.id}/copies/evidence" download>Evidence sheet</a></li>
 					</ul>
 				</div>

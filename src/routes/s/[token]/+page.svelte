@@ -154,7 +154,7 @@
 						class="min-h-[44px] px-2 text-left hover:bg-wash"
 						onclick={async () => (later = (await signing?.keep()) ?? false)}>Save for later</button
 					>
-					{#each view.papers as paper (paper.id)}<a
+					{#each [...view.papers, ...view.attachments] as paper (paper.id)}<a
 							class="flex min-h-[44px] items-center px-2 no-underline hover:bg-wash"
 							href="{base}/papers/{paper.id}?name=1"
 							download>Download “{paper.name}”</a
@@ -172,7 +172,7 @@
 	<main id="main" class="mx-auto max-w-2xl px-5 py-8 text-[17px] leading-7">
 		<h2 class="pb-3 text-xl">Dear {view.me.name},</h2>
 		<p>{view.sender} of {view.organisation} asks you to {verb} “{view.title}”. You need no account.</p>
-		<ol class="list-inside list-decimal py-4">
+		<ol class="list-decimal py-4 pl-6">
 			<li>
 				You read {view.papers.length === 1 ? 'the document' : `${view.papers.length} documents`}{before.length > 0
 					? `, which ${before.join(' and ')} ${before.length === 1 ? 'has' : 'have'} been through`
@@ -186,7 +186,7 @@
 			</blockquote>{/if}
 		<section aria-labelledby="consent" class="rounded-sm border border-hairline bg-sheet p-4 text-[15px] leading-6">
 			<h2 id="consent" class="pb-1 text-[16px]">Signing electronically</h2>
-			<ul class="list-inside list-disc">
+			<ul class="list-disc pl-5">
 				{#each data.consent as line (line)}<li>{line}</li>{/each}
 			</ul>
 			<label class="flex min-h-[44px] items-center gap-3 pt-2 font-semibold"
@@ -202,7 +202,10 @@
 	</main>
 {:else if view.state === 'turn' && signing}
 	<main id="main" class="flex flex-col lg:h-[calc(100dvh-73px)] lg:flex-row">
-		<section aria-label="Documents" class="min-w-0 flex-1 overflow-x-auto bg-desk px-2 py-4 sm:px-8 lg:overflow-y-auto">
+		<section
+			aria-label="Documents"
+			class="relative min-w-0 flex-1 overflow-x-auto bg-desk px-2 py-4 sm:px-8 lg:overflow-y-auto"
+		>
 			<SignPages papers={view.papers} {fields} {answers} {base} {zoom} current={signing.current} onchoose={choose} />
 		</section>
 		<section
@@ -214,7 +217,7 @@
 					>{signing.open.length === 0 ? 'all done' : `${signing.open.length} of ${signing.fields.length} left`}</span
 				>
 			</h2>
-			<div class="min-h-0 flex-1 overflow-y-auto px-5">
+			<div class="relative min-h-0 flex-1 overflow-y-auto px-5">
 				<TodoList {signing} name={view.me.name} {base} ongo={show} />
 			</div>
 			<div class="border-t border-hairline px-5 py-3">

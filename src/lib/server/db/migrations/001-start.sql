@@ -34,6 +34,9 @@ CREATE TABLE papers (
 	stripped TEXT NOT NULL
 ) STRICT;
 
+-- Files that go along untouched.
+CREATE TABLE attachments (digest TEXT PRIMARY KEY REFERENCES blobs (digest)) STRICT;
+
 CREATE TABLE drafts (
 	id TEXT PRIMARY KEY,
 	owner TEXT NOT NULL REFERENCES accounts (id),
