@@ -37,12 +37,13 @@ export function letter(facts: MailFacts): Letter {
 		.join('\n\n');
 	const p = (inner: string) => `<p style="margin:0 0 16px">${inner}</p>`;
 	const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escape(subject)}</title></head>
-<body style="margin:0;padding:24px;font:16px/24px Georgia,serif;color:#20262B;background:#FFFEFA"><div style="max-width:36em">
+<body style="margin:0;padding:24px;font:16px/24px Georgia,serif;color:#20262B;background:#FFFEFA"><main style="max-width:36em">
+<h1 style="margin:0 0 16px;font-size:18px;line-height:26px">${escape(subject)}</h1>
 ${[hello, ...paragraphs].map((t) => p(escape(t).replaceAll('\n', '<br>'))).join('\n')}
 ${button ? p(`<a href="${escape(facts.link)}" style="color:${facts.colour};font-weight:bold">${escape(button)}</a>`) : ''}
 ${p(sign.map(escape).join('<br>'))}
 <p style="margin:24px 0 0;font-size:13px;line-height:20px;color:#5D646A">${escape(foot)}</p>
-</div></body></html>`;
+</main></body></html>`;
 	return { subject, text, html };
 }
 
