@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { lockedPdf, pdf } from './kit/pdfs';
-import { linkFromMail, phone, Server, signIn } from './kit/server';
+import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -50,6 +50,7 @@ test.describe('axe finds nothing', () => {
 			await page.setContent(await (await page.request.get(`${page.url()}/letter`)).text());
 			await clean(page, 'letter', rules);
 			await page.goto(`${server.origin}/desk`);
+			await ready(page);
 			await page.locator('li', { hasText: 'viola no. 3' }).getByRole('link', { name: 'Go on' }).click();
 			await page.locator('canvas[data-drawn=yes]').first().waitFor();
 			await clean(page, 'bench', rules);
@@ -58,9 +59,8 @@ test.describe('axe finds nothing', () => {
 			await page.getByRole('button', { name: 'Send…' }).click();
 			await page.getByRole('dialog').waitFor();
 			await clean(page, 'send', rules);
-			await page.keyboard.press('Escape');
-			await page.keyboard.press('Control+k');
 			await page.goto(`${server.origin}/desk`);
+			await ready(page);
 			await page.keyboard.press('Control+k');
 			await page.getByRole('combobox', { name: 'Find or do' }).fill('maren');
 			await page.getByRole('option', { name: /Recording release, spring/ }).waitFor();
@@ -73,6 +73,7 @@ test.describe('axe finds nothing', () => {
 		const small = await phone(browser);
 		for (const view of [page, small]) {
 			await view.goto(link);
+			await ready(view);
 			const first = view.getByLabel('I agree');
 			if (await first.isVisible()) {
 				await clean(view, 'first view');
@@ -140,6 +141,7 @@ test('a draft open in two tabs: the second is told, and loses nothing', async ({
 	await page.waitForURL(/\/bench\/.{20}/);
 	const second = await context.newPage();
 	await second.goto(page.url());
+	await ready(second);
 	await page.getByLabel('Title', { exact: true }).fill('From the first tab');
 	await expect(page.getByText(/draft, saved/)).toBeVisible();
 	await page.waitForTimeout(900);
@@ -183,6 +185,7 @@ test('records are found, an organisation is changed and seen by signers, the clo
 	await page.getByRole('button', { name: 'Search' }).click();
 	await expect(page.getByRole('row')).toHaveCount(2);
 	await page.goto(`${server.origin}/settings`);
+	await ready(page);
 	await page.getByLabel('Name').first().fill('Brindlevale Players');
 	await page.getByLabel('Colour').fill('#ffff00');
 	await page.getByRole('button', { name: 'Save' }).click();

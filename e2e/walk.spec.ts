@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
 import { pdf } from './kit/pdfs';
-import { linkFromMail, phone, Server, signIn } from './kit/server';
+import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -33,6 +33,7 @@ async function placeAll(page: Page, x: number) {
 
 async function agree(page: Page, link: string) {
 	await page.goto(link);
+	await ready(page);
 	await expect(page.getByRole('button', { name: /Go to the document/ })).toBeDisabled();
 	await page.getByLabel('I agree').check();
 	await page.getByRole('button', { name: /Go to the document/ }).click();
@@ -74,6 +75,7 @@ test('a document of her own goes round two people and comes back sealed', async 
 	await page.mouse.up();
 	await expect(page.getByText(/draft, saved/)).toBeVisible();
 	await page.reload();
+	await ready(page);
 	const moved = (await page.getByRole('button', { name: /Number of chairs/ }).boundingBox())!;
 	expect(Math.abs(moved.x - box.x - 30)).toBeLessThan(2);
 	expect(Math.abs(moved.y - box.y - 60)).toBeLessThan(2);
@@ -213,6 +215,7 @@ test('prepares, sends and signs by keyboard alone', async ({ page }) => {
 	await expect(page).toHaveURL(/\/packets\//);
 
 	await page.goto(await linkFromMail(page, server, 'bram@post.example'));
+	await ready(page);
 	const tabTo = async (label: RegExp) => {
 		for (let i = 0; i < 40; i++) {
 			await page.keyboard.press('Tab');

@@ -47,6 +47,7 @@ try {
 	await desk.locator('li', { hasText: 'Instrument loan, viola no. 3' }).getByRole('link', { name: 'Go on' }).click();
 	await drawn(desk);
 	await desk.getByRole('button', { name: 'Go to Instrument loan, page 2' }).click();
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.locator('[data-field=guest-3]').click();
 	await desk.waitForTimeout(800);
 	await shot(desk, 'bench');

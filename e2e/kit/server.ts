@@ -86,6 +86,12 @@ export async function signIn(page: Page, server: Server, who = 'odile'): Promise
 	await page.getByLabel('Password').fill(PASSWORD);
 	await page.getByRole('button', { name: 'Sign in' }).click();
 	await page.getByRole('heading', { name: 'Out now' }).waitFor();
+	await ready(page);
+}
+
+/** Waits until the page answers to keys and buttons. */
+export async function ready(page: Page): Promise<void> {
+	await page.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 }
 
 /** A session for plain requests, without a browser. */

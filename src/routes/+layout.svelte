@@ -1,9 +1,13 @@
 <script lang="ts">
 	import '../app.css';
 	import { page } from '$app/state';
+	import { onMount } from 'svelte';
 	import TopBar from '$lib/ui/frame/TopBar.svelte';
 
 	let { data, children } = $props();
+
+	// for whoever drives the page by program: from here on keys and buttons answer
+	onMount(() => void (document.documentElement.dataset['ready'] = 'yes'));
 
 	// the Bench and the signing page have heads of their own
 	const framed = $derived(data.account !== null && !/^\/(bench|s)\//.test(page.url.pathname));
