@@ -7,7 +7,9 @@
 	let { data, children } = $props();
 
 	// for whoever drives the page by program: from here on keys and buttons answer
-	onMount(() => void (document.documentElement.dataset['ready'] = 'yes'));
+	onMount(() => {
+		document.documentElement.dataset['ready'] = 'yes';
+	});
 
 	// the Bench and the signing page have heads of their own
 	const framed = $derived(data.account !== null && !/^\/(bench|s)\//.test(page.url.pathname));
