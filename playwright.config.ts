@@ -9,8 +9,7 @@ export default defineConfig({
 	workers: 1,
 	timeout: 120_000,
 	expect: { timeout: 10_000 },
-	// one more try where the machine is shared; a test that needs it is reported as flaky
-	retries: process.env['CI'] ? 1 : 0,
+	retries: 0,
 	reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
 	use: {
 		actionTimeout: 10_000,
