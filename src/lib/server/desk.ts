@@ -1,8 +1,8 @@
+import type { Need, Thread } from '../core/packet';
 import type { Account } from './accounts';
 import type { House } from './house';
 import { failingJobs } from './jobs';
 import { draftsOf } from './packets/drafts';
-import type { Thread } from './packets/read-tables';
 import { searchExpression } from './search';
 
 export interface PacketRow {
@@ -57,14 +57,6 @@ export function countOut(house: House): number {
 	return house.db.prepare<[], { n: number }>("SELECT n FROM packet_counts WHERE status = 'out'").get()?.n ?? 0;
 }
 
-/** Something only this account, or the office, can settle. */
-export type Need =
-	| { what: 'unreachable'; packet: string; title: string; person: string; name: string; email: string; since: string }
-	| { what: 'turn'; packet: string; title: string; since: string }
-	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
-	| { what: 'declined'; packet: string; title: string; at: string }
-	| { what: 'jobs'; count: number; error: string }
-	| { what: 'draft'; draft: string; title: string; savedAt: string; open: number };
 
 const MOST = 20;
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { engagement, field } from '../../../e2e/kit/plans';
+import type { Standing } from '../core/packet';
 import { toShown } from '../core/page';
 import {
 	addPapers,
@@ -95,7 +96,7 @@ describe('edits of a plan', () => {
 
 describe('the thread', () => {
 	const now = '2026-11-24T09:00:00Z';
-	const one = (duty: string, standing: string, since: string | null = null, name = 'Ingrid Halloran') => ({
+	const one = (duty: string, standing: Standing['is'], since: string | null = null, name = 'Ingrid Halloran') => ({
 		id: name,
 		name,
 		duty,

@@ -17,3 +17,4 @@ export {
 } from './plan';
 export { preflight, type Finding } from './preflight';
 export { addressOf, type Packet, type SentPacket, type Standing, type Status } from './state';
+export type { Need, Thread, ThreadPerson } from './views';

@@ -1,6 +1,6 @@
 import { canonicalJson } from '../../core/audit';
 import { kindOf } from '../../core/field';
-import { addressOf, type Recorded, type SentPacket, type Status } from '../../core/packet';
+import { addressOf, type Recorded, type SentPacket, type Status, type Thread } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { inWords } from '../../words/record';
 import type { Account } from '../accounts';
@@ -9,7 +9,7 @@ import type { House } from '../house';
 import { act, packetState } from './act';
 import { newLink, revokeLinks } from './links';
 import { eventsOf } from './log';
-import { derive, type Thread } from './read-tables';
+import { derive } from './read-tables';
 
 /** The packet page: the state in words for the office, with the record newest first. */
 export interface PacketView {

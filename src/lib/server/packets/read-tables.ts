@@ -1,20 +1,7 @@
-import { addressOf, type SentPacket, type Standing } from '../../core/packet';
+import { addressOf, type SentPacket, type Thread, type ThreadPerson } from '../../core/packet';
 import { acts, stopOf } from '../../core/route';
 import type { Db } from '../db';
 import { folded } from '../search';
-
-/** One person on a thread, as screens draw it. */
-export interface ThreadPerson {
-	id: string;
-	name: string;
-	duty: string;
-	standing: Standing['is'];
-	/** since when it has been theirs; null while it hasn't */
-	since: string | null;
-}
-
-/** The route as screens draw it: stops in order, people side by side. */
-export type Thread = ThreadPerson[][];
 
 export interface Derived {
 	title: string;

@@ -1,15 +1,6 @@
-<script lang="ts" module>
-	export type Need =
-		| { what: 'unreachable'; packet: string; title: string; person: string; name: string; email: string; since: string }
-		| { what: 'turn'; packet: string; title: string; since: string }
-		| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
-		| { what: 'declined'; packet: string; title: string; at: string }
-		| { what: 'jobs'; count: number; error: string }
-		| { what: 'draft'; draft: string; title: string; savedAt: string; open: number };
-</script>
-
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import type { Need } from '../../core/packet';
 	import { day } from '../dates';
 
 	/** One thing that needs somebody: what, who, since when, and the action that settles it. */

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import StopNode from './StopNode.svelte';
-	import { drawn, type ThreadPerson } from './stops';
+	import type { Thread, ThreadPerson } from '../../core/packet';
+	import { drawn } from './stops';
 
 	/** The route in full: names, duty and since when; each stop can be reached by keyboard and is read as a sentence. */
-	let { thread, now, ended = false }: { thread: ThreadPerson[][]; now: string; ended?: boolean } = $props();
+	let { thread, now, ended = false }: { thread: Thread; now: string; ended?: boolean } = $props();
 
 	const stops = $derived(drawn(thread, now));
 	const WORDS: Record<string, string> = {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import StopNode from './StopNode.svelte';
-	import { drawn, monogram, type ThreadPerson } from './stops';
+	import type { Thread } from '../../core/packet';
+	import { drawn, monogram } from './stops';
 
 	/** The route as one line with stops on it: for a row of a table. */
 	let {
@@ -8,7 +9,7 @@
 		now,
 		ended = false,
 		width = 190
-	}: { thread: ThreadPerson[][]; now: string; ended?: boolean; width?: number } = $props();
+	}: { thread: Thread; now: string; ended?: boolean; width?: number } = $props();
 
 	const stops = $derived(drawn(thread, now));
 	const gap = $derived(stops.length > 1 ? (width - 40) / (stops.length - 1) : 0);

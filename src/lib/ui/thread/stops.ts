@@ -1,13 +1,5 @@
 import { daysBetween } from '../../core/calendar';
-
-/** A person on a thread; the shape in which the server hands it over. */
-export interface ThreadPerson {
-	id: string;
-	name: string;
-	duty: string;
-	standing: string;
-	since: string | null;
-}
+import type { Thread, ThreadPerson } from '../../core/packet';
 
 /** How a stop is drawn: solid, ring, hollow, crossed ring, thin tick. */
 export type Node = 'done' | 'here' | 'to come' | 'trouble' | 'copy';
@@ -21,7 +13,7 @@ export interface DrawnStop {
 }
 
 /** Stops as they are drawn and read out. `now` is ISO 8601. */
-export function drawn(thread: ThreadPerson[][], now: string): DrawnStop[] {
+export function drawn(thread: Thread, now: string): DrawnStop[] {
 	return thread.map((people, i) => {
 		const node = nodeOf(people);
 		const days = Math.max(

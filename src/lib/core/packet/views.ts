@@ -1,0 +1,25 @@
+import type { Standing } from './state';
+
+/** What screens draw of packets: made by the server, read by the interface. */
+
+/** One person on a thread, as screens draw it. */
+export interface ThreadPerson {
+	id: string;
+	name: string;
+	duty: string;
+	standing: Standing['is'];
+	/** since when it has been theirs; null while it hasn't */
+	since: string | null;
+}
+
+/** The route as screens draw it: stops in order, people side by side. */
+export type Thread = ThreadPerson[][];
+
+/** Something only this account, or the office, can settle. */
+export type Need =
+	| { what: 'unreachable'; packet: string; title: string; person: string; name: string; email: string; since: string }
+	| { what: 'turn'; packet: string; title: string; since: string }
+	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
+	| { what: 'declined'; packet: string; title: string; at: string }
+	| { what: 'jobs'; count: number; error: string }
+	| { what: 'draft'; draft: string; title: string; savedAt: string; open: number };
