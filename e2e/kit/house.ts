@@ -65,7 +65,7 @@ export async function realPlan(house: House, stops: string[][]): Promise<Plan> {
 	});
 	for (const person of p.people.filter((one) => one.duty === 'signs'))
 		p.fields.push(
-			field(`${person.id}-name`, 'name', person.id, { key: 'name' }),
+			field(`${person.id}-name`, 'name', person.id, { key: `${person.id}_name` }),
 			field(`${person.id}-date`, 'signing-date', person.id),
 			field(`${person.id}-note`, 'text', person.id, { required: false, page: 1 })
 		);

@@ -2,7 +2,14 @@
 export type { Evidence } from './evidence';
 export { faceBytes, unprintable } from './fonts';
 export { glance, LIMITS } from './intake';
-export { closePool, intakeInWorker, markPictureInWorker, sealEvidenceInWorker, sealPaperInWorker } from './pool';
+export {
+	closePool,
+	drawnInWorker,
+	intakeInWorker,
+	markPictureInWorker,
+	sealEvidenceInWorker,
+	sealPaperInWorker
+} from './pool';
 export { makeIdentity, toPem, type Identity, type SealKeys } from './seal/keys';
 export { answerTimestamp } from './seal/timestamp';
 export { verifySealed } from './seal/verify';

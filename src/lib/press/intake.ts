@@ -1,12 +1,13 @@
 import { PDFButton, PDFDocument, PDFName, PDFSignature } from '@cantoo/pdf-lib';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import type { PageSize } from '../core/page';
+import type { PageDrawing, PageSize, PdfWidget, PrintedWord } from '../core/page';
 import { refuse, type Refusal } from '../core/refusal';
 import { pageBox } from './box';
-import { openPdf, type OpenPdf, type Word } from './pdfium';
+import { openPdf, type OpenPdf } from './pdfium';
 import { normalised } from './qpdf';
 import { stripActive, type Stripped } from './strip';
+import { readWidgets } from './widgets';
 
 export interface IntakeLimits {
 	bytes: number;
@@ -21,7 +22,10 @@ export interface TakenIn {
 	digest: string;
 	pages: PageSize[];
 	/** words by page, in page space (relative to the crop box) */
-	words: Word[][];
+	words: PrintedWord[][];
+	/** lines and boxes by page, and the form fields the PDF had, in page space */
+	drawn: PageDrawing[];
+	widgets: PdfWidget[];
 	/** PNG of the first page, 240 px wide */
 	thumbnail: Uint8Array;
 	stripped: Stripped[];
@@ -60,13 +64,13 @@ export async function takeIn(original: Uint8Array, limits: IntakeLimits = LIMITS
 	} finally {
 		opened.close();
 	}
-	let rewritten: { bytes: Uint8Array; stripped: Stripped[]; boxes: ReturnType<typeof pageBox>[] };
+	let rewritten: Awaited<ReturnType<typeof rewrite>>;
 	try {
 		rewritten = await rewrite(mended);
 	} catch {
 		return DAMAGED;
 	}
-	const { bytes, stripped, boxes } = rewritten;
+	const { bytes, stripped, boxes, widgets } = rewritten;
 	const clean = await openPdf(bytes);
 	if (typeof clean === 'string' || clean.pages !== boxes.length) return DAMAGED;
 	try {
@@ -75,6 +79,8 @@ export async function takeIn(original: Uint8Array, limits: IntakeLimits = LIMITS
 			digest: createHash('sha256').update(bytes).digest('hex'),
 			pages: boxes.map(({ width, height, rotate }) => ({ width, height, rotate })),
 			words: boxes.map((box, page) => inside(clean.words(page), box)),
+			drawn: boxes.map((box, page) => shifted(clean.drawing(page), box)),
+			widgets,
 			thumbnail: await thumbnail(clean),
 			stripped
 		};
@@ -105,11 +111,12 @@ function lookInside(opened: OpenPdf, original: Uint8Array, limits: IntakeLimits)
 
 async function rewrite(mended: Uint8Array) {
 	const doc = await PDFDocument.load(mended, { updateMetadata: false, parseSpeed: Infinity });
+	const widgets = doc.catalog.has(PDFName.of('AcroForm')) ? readWidgets(doc) : [];
 	const stripped = stripActive(doc);
 	if (flattenForm(doc)) stripped.push('form fields (their contents stay on the page)');
 	const boxes = doc.getPages().map(pageBox);
 	const saved = await doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false });
-	return { bytes: new Uint8Array(await normalised(saved)), stripped, boxes };
+	return { bytes: new Uint8Array(await normalised(saved)), stripped, boxes, widgets };
 }
 
 function flattenForm(doc: PDFDocument): boolean {
@@ -123,7 +130,29 @@ function flattenForm(doc: PDFDocument): boolean {
 	return true;
 }
 
-function inside(words: Word[], box: { x: number; y: number; width: number; height: number }): Word[] {
+/** Lines and boxes again, of a document that was taken in before they were kept. */
+export async function readDrawn(job: { bytes: Uint8Array }): Promise<PageDrawing[]> {
+	const doc = await PDFDocument.load(job.bytes, { updateMetadata: false, parseSpeed: Infinity });
+	const boxes = doc.getPages().map(pageBox);
+	const pdf = await openPdf(job.bytes);
+	if (typeof pdf === 'string') return boxes.map(() => ({ lines: [], boxes: [] }));
+	try {
+		return boxes.map((box, page) => shifted(pdf.drawing(page), box));
+	} finally {
+		pdf.close();
+	}
+}
+
+/** From user space into page space, to the hundredth of a point. */
+function shifted({ lines, boxes }: PageDrawing, box: { x: number; y: number }): PageDrawing {
+	const r = (n: number) => Math.round(n * 100) / 100;
+	return {
+		lines: lines.map((l) => ({ x1: r(l.x1 - box.x), y1: r(l.y1 - box.y), x2: r(l.x2 - box.x), y2: r(l.y2 - box.y) })),
+		boxes: boxes.map((b) => ({ x: r(b.x - box.x), y: r(b.y - box.y), width: r(b.width), height: r(b.height) }))
+	};
+}
+
+function inside(words: PrintedWord[], box: { x: number; y: number; width: number; height: number }): PrintedWord[] {
 	return words
 		.map((word) => ({ ...word, x: word.x - box.x, y: word.y - box.y }))
 		.filter((w) => w.x + w.width > 0 && w.y + w.height > 0 && w.x < box.width && w.y < box.height);

@@ -3,7 +3,8 @@ import sharp from 'sharp';
 import { refuse, type Refusal } from '../core/refusal';
 import { evidenceSheet, type Evidence } from './evidence';
 import { FontSet } from './fonts';
-import { takeIn, type IntakeLimits, type TakenIn } from './intake';
+import type { PageDrawing } from '../core/page';
+import { readDrawn, takeIn, type IntakeLimits, type TakenIn } from './intake';
 import { sha256 } from './seal/cms';
 import type { SealKeys } from './seal/keys';
 import { seal } from './seal/seal';
@@ -13,6 +14,8 @@ import { stampAll, type Stamp } from './stamp';
 export interface PaperJob {
 	paper: Uint8Array;
 	stamps: Stamp[];
+	/** files that go into the sealed copy unchanged */
+	files: { name: string; media: string; bytes: Uint8Array }[];
 	keys: SealKeys;
 	organisation: string;
 	reason: string;
@@ -21,7 +24,7 @@ export interface PaperJob {
 	now: string;
 }
 
-export interface EvidenceJob extends Omit<PaperJob, 'paper' | 'stamps'> {
+export interface EvidenceJob extends Omit<PaperJob, 'paper' | 'stamps' | 'files'> {
 	evidence: Evidence;
 }
 
@@ -35,10 +38,22 @@ export function intake(job: { bytes: Uint8Array; limits?: IntakeLimits }): Promi
 	return takeIn(job.bytes, job.limits);
 }
 
+/** Lines and boxes of a document that is here already; see {@link readDrawn}. */
+export function drawn(job: { bytes: Uint8Array }): Promise<PageDrawing[]> {
+	return readDrawn(job);
+}
+
 /** Stamps the answers on a paper and seals it. */
 export async function sealPaper(job: PaperJob): Promise<Sealed> {
 	const doc = await PDFDocument.load(job.paper, { updateMetadata: false, parseSpeed: Infinity });
 	await stampAll(doc, new FontSet(doc), job.stamps);
+	const when = new Date(job.now);
+	for (const [i, file] of job.files.entries())
+		await doc.attach(file.bytes, `${i + 1} ${file.name}`, {
+			mimeType: file.media,
+			creationDate: when,
+			modificationDate: when
+		});
 	return sealed(doc, job);
 }
 
@@ -47,7 +62,7 @@ export async function sealEvidence(job: EvidenceJob): Promise<Sealed> {
 	return sealed(await evidenceSheet(job.evidence), job);
 }
 
-async function sealed(doc: PDFDocument, job: Omit<PaperJob, 'paper' | 'stamps'>): Promise<Sealed> {
+async function sealed(doc: PDFDocument, job: Omit<PaperJob, 'paper' | 'stamps' | 'files'>): Promise<Sealed> {
 	const bytes = await seal(doc, job.keys, { ...job, now: new Date(job.now) });
 	return { bytes, digest: sha256(bytes).toString('hex') };
 }

@@ -1,5 +1,7 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
+import type { PageDrawing, PrintedWord } from '../core/page';
 import { packageBytes } from './assets';
+import { readDrawing } from './drawn';
 
 /** PDFium's own error numbers (fpdfview.h). */
 const ERROR = { format: 3, password: 4, security: 5 } as const;
@@ -19,22 +21,15 @@ function pdfium(): Promise<WrappedPdfiumModule> {
 	return ready;
 }
 
-/** A word of a page and where it stands, in page space of the unrotated page before the crop box is taken off. */
-export interface Word {
-	text: string;
-	x: number;
-	y: number;
-	width: number;
-	height: number;
-}
-
 /** One opened document. Everything it gives is a copy; it must be closed. */
 export interface OpenPdf {
 	pages: number;
 	signatures: number;
 	/** the file rewritten by PDFium, with cross references mended */
 	saved(): Uint8Array;
-	words(page: number): Word[];
+	words(page: number): PrintedWord[];
+	/** lines and boxes of the page, in user space before the crop box is taken off */
+	drawing(page: number): PageDrawing;
 	/** RGBA pixels of the page as shown, drawn `width` pixels wide on white */
 	picture(page: number, width: number): { width: number; height: number; rgba: Uint8Array };
 	close(): void;
@@ -69,6 +64,14 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 		words(page) {
 			return withPage(m, doc, page, (handle) => readWords(m, handle));
 		},
+		drawing(page) {
+			return withPage(m, doc, page, (handle) =>
+				readDrawing(m, handle, {
+					floats: (at, count) => [...new Float32Array(memory(m).slice(at, at + 4 * count).buffer)],
+					ints: (at, count) => [...new Int32Array(memory(m).slice(at, at + 4 * count).buffer)]
+				})
+			);
+		},
 		picture(page, width) {
 			return withPage(m, doc, page, (handle) => {
 				const height = Math.max(1, Math.round((width * m.FPDF_GetPageHeightF(handle)) / m.FPDF_GetPageWidthF(handle)));
@@ -99,11 +102,12 @@ function withPage<T>(m: WrappedPdfiumModule, doc: number, page: number, use: (ha
 	}
 }
 
-function readWords(m: WrappedPdfiumModule, page: number): Word[] {
+/** Words of a page and where they stand, in user space before the crop box is taken off. */
+function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 	const text = m.FPDFText_LoadPage(page);
 	if (!text) return [];
 	const box = m.pdfium.wasmExports.malloc(32);
-	const words: Word[] = [];
+	const words: PrintedWord[] = [];
 	let word: { text: string; left: number; right: number; bottom: number; top: number } | null = null;
 	const close = () => {
 		if (word)

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { Piscina } from 'piscina';
+import type { PageDrawing } from '../core/page';
 import { refuse, type Refusal } from '../core/refusal';
 import type { IntakeLimits, TakenIn } from './intake';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
@@ -39,6 +40,11 @@ export async function intakeInWorker(bytes: Uint8Array, limits?: IntakeLimits): 
 			'The PDF takes more time or memory to open than is permitted. Save it anew, or split it.'
 		);
 	}
+}
+
+/** Lines and boxes of a document that is here already. */
+export function drawnInWorker(bytes: Uint8Array): Promise<PageDrawing[]> {
+	return run('drawn', { bytes }, TIME.intake);
 }
 
 export function sealPaperInWorker(job: PaperJob): Promise<Sealed> {

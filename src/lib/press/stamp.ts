@@ -12,12 +12,23 @@ import { shownSize, toShown, uprightMatrix, type PageSize, type Rect } from '../
 import { pageBox } from './box';
 import { drawSet, type FontSet } from './fonts';
 
+/** How a text stands in its box. `size` is 11 where nothing is said; `fixed`: it keeps its size even where it runs over. */
+export interface TextStyle {
+	size?: number;
+	fixed?: boolean;
+	align?: 'left' | 'middle' | 'right';
+}
+
 /** What is drawn at a field's place. */
 export type Mark =
-	| { draw: 'text'; text: string; several?: boolean }
+	| ({ draw: 'text'; text: string; several?: boolean } & TextStyle)
+	| ({ draw: 'letters'; text: string; boxes: number } & TextStyle)
 	| { draw: 'hand'; text: string; hand: Hand }
 	| { draw: 'strokes'; strokes: number[][]; ratio: number }
-	| { draw: 'picture'; png: Uint8Array };
+	| { draw: 'picture'; png: Uint8Array }
+	| { draw: 'tick'; on: boolean; outline: boolean }
+	| { draw: 'pick'; on: boolean; outline: boolean }
+	| { draw: 'strike' };
 
 export interface Stamp {
 	/** from 0 */
@@ -64,7 +75,20 @@ function place(page: PageSize, rect: Rect): Box {
 async function draw(doc: PDFDocument, page: PDFPage, fonts: FontSet, box: Box, mark: Mark): Promise<void> {
 	switch (mark.draw) {
 		case 'text':
-			return drawText(page, fonts, box, mark.text, mark.several === true);
+			return drawText(page, fonts, box, mark);
+		case 'letters':
+			return drawLetters(page, fonts, box, mark);
+		case 'tick':
+			return drawTick(page, box, mark);
+		case 'pick':
+			return drawPick(page, box, mark);
+		case 'strike':
+			return page.drawLine({
+				start: { x: box.x, y: box.y + box.height / 2 },
+				end: { x: box.x + box.width, y: box.y + box.height / 2 },
+				thickness: Math.max(0.8, Math.min(1.4, box.height / 10)),
+				color: INK
+			});
 		case 'hand': {
 			const set = await fonts.set(mark.text, mark.hand);
 			const size = Math.min(box.height * 0.72, (box.width * 0.96) / Math.max(set.width, 0.01));
@@ -112,26 +136,94 @@ async function draw(doc: PDFDocument, page: PDFPage, fonts: FontSet, box: Box, m
 }
 
 /** One line shrinks until it fits its width; several lines wrap, and shrink until they fit the height. */
-async function drawText(page: PDFPage, fonts: FontSet, box: Box, text: string, several: boolean): Promise<void> {
+async function drawText(
+	page: PDFPage,
+	fonts: FontSet,
+	box: Box,
+	{ text, several = false, size: wanted = LARGEST, fixed = false, align = 'left' }: Extract<Mark, { draw: 'text' }>
+): Promise<void> {
 	const inset = 2;
 	const width = box.width - 2 * inset;
+	const left = (lineWidth: number) =>
+		box.x + inset + (align === 'left' ? 0 : (width - lineWidth) * (align === 'middle' ? 0.5 : 1));
 	if (!several) {
 		const set = await fonts.set(text.replace(/\s+/g, ' '), 'sans');
-		const size = Math.min(LARGEST, box.height * 0.75, Math.max(SMALLEST, width / Math.max(set.width, 0.01)));
-		return drawSet(page, set, box.x + inset, box.y + (box.height - size) / 2 + size * 0.22, size, INK);
+		const size = fixed
+			? wanted
+			: Math.min(wanted, box.height * 0.75, Math.max(SMALLEST, width / Math.max(set.width, 0.01)));
+		return drawSet(page, set, left(set.width * size), box.y + (box.height - size) / 2 + size * 0.22, size, INK);
 	}
-	let size = LARGEST;
+	let size = wanted;
 	let lines = await wrap(fonts, text, width / size);
-	while (size > SMALLEST && lines.length * size * 1.25 > box.height) {
+	while (!fixed && size > SMALLEST && lines.length * size * 1.25 > box.height) {
 		size -= 0.5;
 		lines = await wrap(fonts, text, width / size);
 	}
 	let y = box.y + box.height - size;
 	for (const line of lines) {
 		const set = await fonts.set(line, 'sans');
-		drawSet(page, set, box.x + inset, y, size, INK);
+		drawSet(page, set, left(set.width * size), y, size, INK);
 		y -= size * 1.25;
 	}
+}
+
+/** Each character in the middle of its own part of the box. */
+async function drawLetters(
+	page: PDFPage,
+	fonts: FontSet,
+	box: Box,
+	{ text, boxes, size = LARGEST }: Extract<Mark, { draw: 'letters' }>
+): Promise<void> {
+	const cell = box.width / boxes;
+	for (const [i, letter] of [...text].slice(0, boxes).entries()) {
+		const set = await fonts.set(letter, 'sans');
+		const fits = Math.min(size, box.height * 0.8, (cell * 0.9) / Math.max(set.width, 0.01));
+		const x = box.x + cell * i + (cell - set.width * fits) / 2;
+		drawSet(page, set, x, box.y + (box.height - fits) / 2 + fits * 0.22, fits, INK);
+	}
+}
+
+/** The largest square in the middle of a box. */
+function squareIn(box: Box): { x: number; y: number; side: number } {
+	const side = Math.min(box.width, box.height);
+	return { x: box.x + (box.width - side) / 2, y: box.y + (box.height - side) / 2, side };
+}
+
+function drawTick(page: PDFPage, box: Box, { on, outline }: { on: boolean; outline: boolean }): void {
+	const { x, y, side } = squareIn(box);
+	if (outline)
+		page.drawRectangle({
+			x: x + 0.4,
+			y: y + 0.4,
+			width: side - 0.8,
+			height: side - 0.8,
+			borderColor: INK,
+			borderWidth: 0.8
+		});
+	if (!on) return;
+	const thickness = Math.max(1, side / 8);
+	const corner = { x: x + side * 0.4, y: y + side * 0.2 };
+	page.drawLine({
+		start: { x: x + side * 0.16, y: y + side * 0.5 },
+		end: corner,
+		thickness,
+		color: INK,
+		lineCap: LineCapStyle.Round
+	});
+	page.drawLine({
+		start: corner,
+		end: { x: x + side * 0.86, y: y + side * 0.84 },
+		thickness,
+		color: INK,
+		lineCap: LineCapStyle.Round
+	});
+}
+
+function drawPick(page: PDFPage, box: Box, { on, outline }: { on: boolean; outline: boolean }): void {
+	const { x, y, side } = squareIn(box);
+	const middle = { x: x + side / 2, y: y + side / 2 };
+	if (outline) page.drawCircle({ ...middle, size: side / 2 - 0.5, borderColor: INK, borderWidth: 0.8 });
+	if (on) page.drawCircle({ ...middle, size: side * 0.28, color: INK });
 }
 
 /** Breaks text into lines at most `width` wide (points at size 1); a word too long for a line is cut. */

@@ -1,2 +1,2 @@
 /** The worker's entry: each export is a task by its name. Built into `dist/press/worker.js`. */
-export { intake, markPicture, sealEvidence, sealPaper } from './jobs';
+export { drawn, intake, markPicture, sealEvidence, sealPaper } from './jobs';

@@ -20,3 +20,12 @@ export function keepBlob(db: Db, bytes: Uint8Array, media: string, now: Date, di
 export function readBlob(db: Db, digest: string): Blob | undefined {
 	return db.prepare<[string], Blob>('SELECT media, bytes FROM blobs WHERE digest = ?').get(digest);
 }
+
+/** What a blob is and how large, without its bytes. */
+export function blobMeta(db: Db, digest: string): { media: string; bytes: number } | undefined {
+	return db
+		.prepare<[string], { media: string; bytes: number }>(
+			'SELECT media, length(bytes) AS bytes FROM blobs WHERE digest = ?'
+		)
+		.get(digest);
+}

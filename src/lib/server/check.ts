@@ -3,6 +3,7 @@ import { fold, type Recorded } from '../core/packet';
 import type { Db } from './db';
 import { sha256Bytes, sha256Text } from './ids';
 import { planLookup } from './packets/act';
+import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
 import { derive } from './packets/read-tables';
 
@@ -70,6 +71,7 @@ function checkPacket(db: Db, packet: string): string[] {
 	for (const digest of [
 		...state.plan.papers.map((p) => p.digest),
 		...state.plan.attachments.map((a) => a.digest),
+		...handedIn(state).map(({ answer }) => answer.file),
 		...Object.values(state.sealed),
 		...(state.evidence ? [state.evidence] : [])
 	]) {

@@ -57,7 +57,6 @@ export function countOut(house: House): number {
 	return house.db.prepare<[], { n: number }>("SELECT n FROM packet_counts WHERE status = 'out'").get()?.n ?? 0;
 }
 
-
 const MOST = 20;
 
 /** What needs this account, most urgent first. */

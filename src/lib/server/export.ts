@@ -5,10 +5,10 @@ import type { Db } from './db';
 import { packetState } from './packets/act';
 import { copiesOf } from './packets/copies';
 import { auditRecord } from './packets/log';
-import { answersAsData } from './packets/office';
+import { answersAsCsv, answersAsJson } from './packets/data';
 import { readBlob } from './blobs';
 
-/** Writes every packet that has ended: sealed copies, evidence sheet, record and answers as JSON. Overwrites what it wrote before. */
+/** Writes every packet that has ended: sealed copies, evidence sheet, record as JSON, answers as JSON and CSV. Overwrites what it wrote before. */
 export function exportAll(db: Db, target: string): { packets: number; files: number } {
 	let files = 0;
 	const write = (folder: string, name: string, bytes: Uint8Array | string) => {
@@ -27,7 +27,8 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		const folder = path.join(target, reference);
 		for (const copy of copiesOf(packet)) write(folder, copy.name, readBlob(db, copy.digest)!.bytes);
 		write(folder, 'record.json', JSON.stringify(auditRecord(db, id), null, '\t'));
-		write(folder, 'answers.json', answersAsData(packet));
+		write(folder, 'answers.json', answersAsJson(packet));
+		write(folder, 'answers.csv', answersAsCsv(packet));
 	}
 	for (const { name, issuer } of db
 		.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys')

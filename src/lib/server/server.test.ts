@@ -320,6 +320,7 @@ it('exports every finished packet so that nobody is locked in', async () => {
 	expect(readdirSync(path.join(target, reference)).sort()).toEqual([
 		'Engagement ' + reference + '.pdf',
 		'Evidence sheet ' + reference + '.pdf',
+		'answers.csv',
 		'answers.json',
 		'record.json'
 	]);

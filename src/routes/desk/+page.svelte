@@ -4,7 +4,7 @@
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import NeedCard from '$lib/ui/lists/NeedCard.svelte';
 	import Thread from '$lib/ui/thread/Thread.svelte';
-	import type { Thread } from '$lib/core/packet';
+	import type { Thread as Route } from '$lib/core/packet';
 
 	let { data } = $props();
 	const zone = $derived(data.organisation.zone);
@@ -20,7 +20,7 @@
 		['unreachable', 'Unreachable']
 	] as const;
 
-	function having(thread: Thread): { names: string; note: string; tone: string } {
+	function having(thread: Route): { names: string; note: string; tone: string } {
 		const have = thread
 			.flat()
 			.filter((p) => ['notified', 'opened', 'unreachable'].includes(p.standing) && p.duty !== 'gets a copy');

@@ -48,3 +48,8 @@ export function momentIn(zone: string, at: string, locale = 'en-GB'): string {
 		timeZone: zone
 	}).format(new Date(at));
 }
+
+/** The calendar day of a moment in a zone, ISO 8601 (`2026-12-02`). */
+export function isoDay(zone: string, at: string): string {
+	return new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(at));
+}

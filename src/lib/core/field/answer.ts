@@ -34,15 +34,79 @@ export type MarkAnswer = Static<typeof MarkAnswer>;
 export const TextAnswer = Type.Object({ text: Type.String({ maxLength: 10_000 }) }, { additionalProperties: false });
 export type TextAnswer = Static<typeof TextAnswer>;
 
-/** A moment and the words it is shown with, fixed when it is filled in. */
+/** A moment, its day in the organisation's zone, and the words it is shown with: fixed when it is filled in. */
 export const DateAnswer = Type.Object(
-	{ at: Type.String({ maxLength: 40 }), text: Type.String({ maxLength: 80 }) },
+	{
+		at: Type.String({ maxLength: 40 }),
+		day: Type.Optional(Type.String({ maxLength: 10 })),
+		text: Type.String({ maxLength: 80 })
+	},
 	{ additionalProperties: false }
 );
 export type DateAnswer = Static<typeof DateAnswer>;
 
-export type Answer = MarkAnswer | TextAnswer | DateAnswer;
+/** A number in plain decimal notation, never a binary float. */
+export const NumberAnswer = Type.Object(
+	{ number: Type.String({ pattern: '^-?\\d{1,30}(\\.\\d{1,30})?$' }) },
+	{ additionalProperties: false }
+);
+export type NumberAnswer = Static<typeof NumberAnswer>;
+
+/** A calendar day, ISO 8601. */
+export const DayAnswer = Type.Object(
+	{ day: Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }) },
+	{ additionalProperties: false }
+);
+export type DayAnswer = Static<typeof DayAnswer>;
+
+/** One value out of several. */
+export const ChoiceAnswer = Type.Object({ choice: Type.String({ maxLength: 200 }) }, { additionalProperties: false });
+export type ChoiceAnswer = Static<typeof ChoiceAnswer>;
+
+/** The values of the boxes that are ticked, in the order of the boxes. */
+export const TicksAnswer = Type.Object(
+	{ ticks: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 500, uniqueItems: true }) },
+	{ additionalProperties: false }
+);
+export type TicksAnswer = Static<typeof TicksAnswer>;
+
+/** A file that was handed in: kept by its SHA-256, unchanged. */
+export const FileAnswer = Type.Object(
+	{
+		file: Type.String({ pattern: '^[0-9a-f]{64}$' }),
+		name: Type.String({ minLength: 1, maxLength: 200 }),
+		media: Type.String({ maxLength: 100 }),
+		bytes: Type.Integer({ minimum: 1, maximum: 25 * 1024 * 1024 })
+	},
+	{ additionalProperties: false }
+);
+export type FileAnswer = Static<typeof FileAnswer>;
+
+/** What comes from outside. The signing date is not among it: Pellum fills that in itself. */
+export const AnswerSchema = Type.Union([
+	MarkAnswer,
+	TextAnswer,
+	NumberAnswer,
+	DayAnswer,
+	ChoiceAnswer,
+	TicksAnswer,
+	FileAnswer
+]);
+
+export type Answer = Static<typeof AnswerSchema> | DateAnswer;
 
 export const isMark = (a: Answer): a is MarkAnswer => 'way' in a;
 export const isText = (a: Answer): a is TextAnswer => 'text' in a && !('way' in a) && !('at' in a);
 export const isDate = (a: Answer): a is DateAnswer => 'at' in a;
+export const isNumberAnswer = (a: Answer): a is NumberAnswer => 'number' in a;
+export const isDayAnswer = (a: Answer): a is DayAnswer => 'day' in a;
+export const isChoice = (a: Answer): a is ChoiceAnswer => 'choice' in a;
+export const isTicks = (a: Answer): a is TicksAnswer => 'ticks' in a;
+export const isFile = (a: Answer): a is FileAnswer => 'file' in a;
+
+/** Whether an answer says nothing: only blanks, no box ticked. */
+export function isBlank(answer: Answer): boolean {
+	if (isText(answer)) return answer.text.trim() === '';
+	if (isTicks(answer)) return answer.ticks.length === 0;
+	return isChoice(answer) && answer.choice === '';
+}

@@ -16,7 +16,7 @@ export type Command =
 	| { do: 'recordMessage'; person: string; purpose: MessagePurpose; to: string; refused?: string }
 	| { do: 'openPaper'; person: string; from: From }
 	| { do: 'consent'; person: string; text: string; from: From }
-	| { do: 'finish'; person: string; answers: Answers; shown: string; locale: string; from: From }
+	| { do: 'finish'; person: string; answers: Answers; shown: string; from: From }
 	| { do: 'decline'; person: string; reason: string; from: From }
 	| { do: 'correctAddress'; person: string; email: string }
 	| { do: 'withdraw'; reason: string }

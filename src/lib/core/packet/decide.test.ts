@@ -25,7 +25,6 @@ const finish = (person: string, p: Plan): Command => ({
 	person,
 	answers: Object.fromEntries(p.fields.filter((f) => f.person === person).map((f) => [f.id, typed(person)])),
 	shown: 's',
-	locale: 'en-GB',
 	from: FROM
 });
 const decline = (person: string, reason = 'no'): Command => ({ do: 'decline', person, reason, from: FROM });
@@ -165,7 +164,6 @@ describe('a person', () => {
 			person: 'kit',
 			answers: { place: { text: 'Oldmere' } },
 			shown: 's',
-			locale: 'en-GB',
 			from: FROM
 		};
 		expect(when(given(q, [open('kit'), consent('kit')]), command)).toEqual(['PersonFinished', 'StopOpened']);

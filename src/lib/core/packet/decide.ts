@@ -5,7 +5,7 @@ import { actorsAt, dutyVerb, nextStop } from '../route';
 import { isAddress } from './address';
 import type { Command } from './commands';
 import type { PacketEvent } from './events';
-import { personIn, type PlanPerson } from './plan';
+import { localeOf, personIn, type PlanPerson } from './plan';
 import { preflight } from './preflight';
 import { addressOf, type Packet, type SentPacket, type Standing } from './state';
 
@@ -71,7 +71,7 @@ export function decide(state: Packet, command: Command, now: string): PacketEven
 
 function send(state: Packet, command: Extract<Command, { do: 'send' }>, now: string): PacketEvent[] | Refusal {
 	if (state.status !== 'none') return refuse('already-sent', 'This packet has been sent already.');
-	const first = preflight(command.plan)[0];
+	const first = preflight(command.plan).find((finding) => !finding.mild);
 	if (first) return refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what);
 	const { plan } = command;
 	const stop = nextStop(plan, -1);
@@ -95,12 +95,19 @@ function finish(state: SentPacket, command: Extract<Command, { do: 'finish' }>, 
 	return onTurn(state, command.person, now, (out, standing, person) => {
 		if (standing.is !== 'opened' || standing.consented === null)
 			return refuse('no-consent', `Agree to ${dutyVerb(person.duty)} electronically first.`);
-		const answers = finishAnswers(out.plan, person.id, command.answers, {
-			person,
-			now,
-			zone: out.zone,
-			locale: command.locale
-		});
+		const answers = finishAnswers(
+			out.plan,
+			person.id,
+			command.answers,
+			{
+				person: { ...person, email: addressOf(out, person.id) },
+				now,
+				zone: out.zone,
+				locale: localeOf(out.plan)
+			},
+			out.answers,
+			Object.keys(out.people).filter((id) => out.people[id]?.is === 'done')
+		);
 		if (isRefusal(answers)) return answers;
 		return [
 			{ type: 'PersonFinished', person: person.id, answers, shown: command.shown, from: command.from },

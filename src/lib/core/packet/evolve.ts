@@ -22,7 +22,7 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			zone: event.zone,
 			people: Object.fromEntries(plan.people.map((p) => [p.id, { is: 'waiting' }])),
 			addresses: {},
-			answers: {},
+			answers: plan.answers ?? {},
 			sealed: {},
 			evidence: null,
 			events: 1

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { AnswerSchema } from '../field/answer';
 
 /**
  * A plan: all that is prepared before sending. A draft and a packet both hold one, so does (later) a template.
@@ -47,7 +48,9 @@ export const PersonSchema = Type.Object(
 		id: Id,
 		name: Type.String({ maxLength: 200 }),
 		email: Type.String({ maxLength: 254 }),
-		duty: Type.Union(DUTIES.map((duty) => Type.Literal(duty)))
+		duty: Type.Union(DUTIES.map((duty) => Type.Literal(duty))),
+		organisation: Type.Optional(Type.String({ maxLength: 200 })),
+		jobTitle: Type.Optional(Type.String({ maxLength: 200 }))
 	},
 	{ additionalProperties: false }
 );
@@ -57,24 +60,103 @@ export const StopSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
+/** Every kind of field by its name in data; what each is, is told by its file in `core/field/kinds`. */
+export const KIND_NAMES = [
+	'signature',
+	'initials',
+	'signing-date',
+	'name',
+	'email',
+	'organisation',
+	'job-title',
+	'text',
+	'number',
+	'date',
+	'choice',
+	'pick-one',
+	'ticks',
+	'attachment',
+	'computed',
+	'note',
+	'image',
+	'strike'
+] as const;
+export type KindName = (typeof KIND_NAMES)[number];
+
+/** Whose a field is besides a person's: the sender's, to answer before sending, or everybody's, to see. */
+export const SENDER = 'sender';
+export const EVERYBODY = 'everybody';
+
+/** A key is a name in rules and data, so it is a plain one. */
+export const KEY_PATTERN = '^[A-Za-z][A-Za-z0-9_]{0,59}$';
+
+const RuleText = Type.String({ maxLength: 2000 });
+
+/** One of several things to choose from: the value in data, and the text people read. */
+const OptionSchema = Type.Object(
+	{ value: Type.String({ minLength: 1, maxLength: 200 }), text: Type.String({ maxLength: 200 }) },
+	{ additionalProperties: false }
+);
+export type Option = Static<typeof OptionSchema>;
+
 export const FieldSchema = Type.Object(
 	{
 		id: Id,
-		kind: Type.Union(['signature', 'initials', 'signing-date', 'name', 'text'].map((kind) => Type.Literal(kind))),
+		kind: Type.Union(KIND_NAMES.map((kind) => Type.Literal(kind))),
+		/** a person's id, {@link SENDER}, {@link EVERYBODY}, or null for nobody yet */
 		person: Type.Union([Id, Type.Null()]),
 		paper: Id,
 		page: Type.Integer({ minimum: 0, maximum: 1999 }),
 		rect: RectSchema,
 		label: Type.String({ maxLength: 200 }),
-		key: Type.String({ maxLength: 80 }),
+		help: Type.Optional(Type.String({ maxLength: 500 })),
+		/** empty, or the name of the answer; fields with the same key are twins */
+		key: Type.Union([Type.Literal(''), Type.String({ pattern: KEY_PATTERN })]),
 		required: Type.Boolean(),
+		readOnly: Type.Optional(Type.Boolean()),
+		showWhen: Type.Optional(RuleText),
+		requireWhen: Type.Optional(RuleText),
+		/** points; without it the text takes 11, or what fits */
+		fontSize: Type.Optional(Type.Number({ minimum: 4, maximum: 72 })),
+		/** false: the text keeps its size even where it runs over */
+		shrink: Type.Optional(Type.Boolean()),
+		align: Type.Optional(Type.Union([Type.Literal('left'), Type.Literal('middle'), Type.Literal('right')])),
+		/** place in the order in which a person is led through; without it, as one reads */
+		tab: Type.Optional(Type.Integer({ minimum: 1, maximum: 9999 })),
 		settings: Type.Record(
 			Type.String({ maxLength: 40 }),
-			Type.Union([Type.String({ maxLength: 200 }), Type.Number(), Type.Boolean()])
+			Type.Union([
+				Type.String({ maxLength: 4000 }),
+				Type.Number(),
+				Type.Boolean(),
+				Type.Array(OptionSchema, { maxItems: 500 })
+			])
 		)
 	},
 	{ additionalProperties: false }
 );
+
+/** Languages whose ways of writing numbers and dates a packet can take. */
+export const LOCALES = [
+	'en-GB',
+	'en-US',
+	'de-DE',
+	'de-CH',
+	'fr-FR',
+	'es-ES',
+	'it-IT',
+	'nl-NL',
+	'pt-PT',
+	'sv-SE',
+	'da-DK',
+	'nb-NO',
+	'fi-FI',
+	'pl-PL',
+	'cs-CZ',
+	'el-GR',
+	'hu-HU',
+	'ro-RO'
+] as const;
 
 export const PlanSchema = Type.Object(
 	{
@@ -85,7 +167,10 @@ export const PlanSchema = Type.Object(
 		attachments: Type.Array(AttachmentSchema, { maxItems: 50 }),
 		people: Type.Array(PersonSchema, { maxItems: 200 }),
 		stops: Type.Array(StopSchema, { maxItems: 200 }),
-		fields: Type.Array(FieldSchema, { maxItems: 5000 })
+		fields: Type.Array(FieldSchema, { maxItems: 5000 }),
+		/** what the sender has answered beforehand, by field */
+		answers: Type.Optional(Type.Record(Id, AnswerSchema)),
+		locale: Type.Optional(Type.Union(LOCALES.map((locale) => Type.Literal(locale))))
 	},
 	{ additionalProperties: false }
 );
@@ -102,4 +187,9 @@ export function emptyPlan(): Plan {
 
 export function personIn(plan: Plan, id: string): PlanPerson | undefined {
 	return plan.people.find((person) => person.id === id);
+}
+
+/** The language whose ways of writing numbers and dates hold for the whole packet. */
+export function localeOf(plan: Plan): string {
+	return plan.locale ?? 'en-GB';
 }

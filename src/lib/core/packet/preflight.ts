@@ -1,8 +1,8 @@
 import { fieldsOf, kindOf } from '../field';
-import { onPage } from '../page';
-import { acts, stopOf } from '../route';
+import { acts } from '../route';
 import { isAddress } from './address';
-import type { Field, Plan } from './plan';
+import { checkFields } from './preflight-fields';
+import type { Plan } from './plan';
 
 /** One thing to put right before a plan can be sent, with its place. */
 export interface Finding {
@@ -10,11 +10,16 @@ export interface Finding {
 	say: string;
 	/** what to go to: the title, the papers, a person, a field */
 	place: { what: 'title' | 'papers' | 'people' } | { what: 'person'; id: string } | { what: 'field'; id: string };
+	/** worth a look, but it may go all the same */
+	mild?: true;
+	/** what puts it right in one press, where there is such a thing */
+	cure?: { say: string; plan: (plan: Plan) => Plan };
 }
 
-/** All that stands between a plan and sending it; empty when it can go. */
+/** All that is wrong with a plan, what stands in the way of sending first; it can go when only mild ones are left. */
 export function preflight(plan: Plan): Finding[] {
-	return [...checkWhole(plan), ...checkPeople(plan), ...checkSideBySide(plan), ...checkFields(plan)];
+	const found = [...checkWhole(plan), ...checkPeople(plan), ...checkSideBySide(plan), ...checkFields(plan)];
+	return [...found.filter((f) => !f.mild), ...found.filter((f) => f.mild)];
 }
 
 function checkWhole(plan: Plan): Finding[] {
@@ -48,7 +53,18 @@ function checkPeople(plan: Plan): Finding[] {
 		if (person.duty === 'fills in' && own.length === 0)
 			found.push({ code: 'nothing-to-fill', say: `${who} fills in, but has no field.`, place });
 		if (person.duty === 'gets a copy' && own.length > 0)
-			found.push({ code: 'copy-with-fields', say: `${who} only gets a copy, but has fields.`, place });
+			found.push({
+				code: 'copy-with-fields',
+				say: `${who} only gets a copy, but has fields.`,
+				place,
+				cure: {
+					say: 'Let them fill in',
+					plan: (p) => ({
+						...p,
+						people: p.people.map((one) => (one.id === person.id ? { ...one, duty: 'fills in' } : one))
+					})
+				}
+			});
 		return found;
 	});
 }
@@ -75,24 +91,4 @@ function checkSideBySide(plan: Plan): Finding[] {
 			return [];
 		});
 	});
-}
-
-function checkFields(plan: Plan): Finding[] {
-	return plan.fields.flatMap((field): Finding[] => {
-		const place = { what: 'field', id: field.id } as const;
-		const no = fault(plan, field);
-		return no ? [{ ...no, place }] : [];
-	});
-}
-
-function fault(plan: Plan, field: Field): { code: string; say: string } | null {
-	const label = field.label || kindOf(field.kind).name;
-	const paper = plan.papers.find((p) => p.id === field.paper);
-	const page = paper?.pages[field.page];
-	if (!paper || !page) return { code: 'field-lost', say: `“${label}” lies on a page that is gone.` };
-	if (!onPage(page, field.rect))
-		return { code: 'field-off-page', say: `“${label}” reaches over the edge of page ${field.page + 1}.` };
-	if (field.person === null || stopOf(plan, field.person) < 0)
-		return { code: 'field-without-person', say: `“${label}” on page ${field.page + 1} belongs to nobody.` };
-	return null;
 }

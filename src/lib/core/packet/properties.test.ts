@@ -25,8 +25,8 @@ function commandFor(p: Plan, [what, who]: [number, number]): Command {
 	const all: Command[] = [
 		{ do: 'openPaper', person, from: FROM },
 		{ do: 'consent', person, text: 'c', from: FROM },
-		{ do: 'finish', person, answers, shown: 's', locale: 'en-GB', from: FROM },
-		{ do: 'finish', person, answers: {}, shown: 's', locale: 'en-GB', from: FROM },
+		{ do: 'finish', person, answers, shown: 's', from: FROM },
+		{ do: 'finish', person, answers: {}, shown: 's', from: FROM },
 		{ do: 'recordMessage', person, purpose: 'your turn', to: 'x', refused: 'y' },
 		{ do: 'correctAddress', person, email: `${person}-new@post.example` },
 		{ do: 'recordSealed', papers: { paper: 'd' }, evidence: 'e' },

@@ -1,1 +1,3 @@
 export * from './geometry';
+export { textNeeds } from './text-room';
+export * from './printed';

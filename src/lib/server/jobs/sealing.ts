@@ -1,4 +1,4 @@
-import { momentIn } from '../../core/calendar';
+import { isoDay, momentIn } from '../../core/calendar';
 import { addressOf, type Recorded, type SentPacket } from '../../core/packet';
 import { acts, doneWord } from '../../core/route';
 import { sealEvidenceInWorker, sealPaperInWorker, type Evidence } from '../../press';
@@ -8,6 +8,7 @@ import { inTransaction } from '../db';
 import type { House } from '../house';
 import { sealKeys } from '../keys';
 import { act, packetState } from '../packets/act';
+import { handedIn } from '../packets/copies';
 import { auditRecord, eventsOf, linksOf, treeHead } from '../packets/log';
 import { stampsOf } from '../packets/marks';
 
@@ -27,12 +28,16 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		record,
 		now: house.now().toISOString()
 	};
+	const files = handedIn(packet);
 	const papers: Record<string, Awaited<ReturnType<typeof sealPaperInWorker>>> = {};
 	for (const paper of packet.plan.papers) {
 		papers[paper.id] = await sealPaperInWorker({
 			...shared,
 			paper: readBlob(db, paper.digest)!.bytes,
-			stamps: stampsOf(db, packet.plan, packet.answers, paper.id)
+			stamps: stampsOf(db, packet.plan, packet.answers, paper.id, isoDay(packet.zone, packet.at)),
+			files: files
+				.filter((one) => one.paper === paper.id)
+				.map(({ answer }) => ({ name: answer.name, media: answer.media, bytes: readBlob(db, answer.file)!.bytes }))
 		});
 	}
 	const digests = Object.fromEntries(Object.entries(papers).map(([paper, sealed]) => [paper, sealed.digest]));
@@ -82,7 +87,10 @@ function evidenceOf(
 			digest: paper.digest,
 			sealed: sealed[paper.id]!
 		})),
-		attachments: packet.plan.attachments,
+		attachments: [
+			...packet.plan.attachments,
+			...handedIn(packet).map(({ answer }) => ({ name: answer.name, digest: answer.file }))
+		],
 		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, packet.plan), from: fromOf(event) })),
 		head: links[links.length - 1]!.hash,
 		root,

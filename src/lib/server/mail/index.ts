@@ -11,7 +11,7 @@ export interface Message {
 	subject: string;
 	text: string;
 	html: string;
-	attachments: { name: string; digest: string; bytes: Buffer }[];
+	attachments: { name: string; digest: string; media: string; bytes: Buffer }[];
 }
 
 /** Delivered; refused for good, with the reason; or not yet, with the reason, to be tried again. */
@@ -46,7 +46,7 @@ export async function deliverBySmtp(house: House, message: Message): Promise<Del
 			attachments: message.attachments.map((a) => ({
 				filename: a.name,
 				content: a.bytes,
-				contentType: 'application/pdf'
+				contentType: a.media
 			}))
 		});
 		return { is: 'delivered' };

@@ -1,13 +1,16 @@
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { emptyPlan, preflight, PlanSchema, type Plan, type SentPacket } from '../../core/packet';
+import { emptyPlan, localeOf, preflight, SENDER, type Plan, type SentPacket } from '../../core/packet';
 import type { Account } from '../accounts';
-import { border } from '../border';
+import { senderAnswers } from '../../core/field';
+import { blobMeta } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, newReference } from '../ids';
 import { isAttachment, isKnownPaper } from '../papers';
 import { organisation } from '../settings';
 import { act, freezePlan } from './act';
+import { checkLetters, checkPrintable } from './marks';
+import { checkedPlan } from './plan-border';
 
 export interface Draft {
 	id: string;
@@ -24,8 +27,6 @@ interface Row {
 	plan: string;
 	saved_at: string;
 }
-
-const planBorder = border(PlanSchema);
 
 export function newDraft(house: House, account: Account, plan: Plan = emptyPlan()): Draft {
 	const draft: Draft = {
@@ -69,7 +70,7 @@ export function draftsOf(
 		.all(account.id, most)
 		.map((row) => {
 			const plan = JSON.parse(row.plan) as Plan;
-			return { id: row.id, title: plan.title || 'Untitled', savedAt: row.saved_at, open: preflight(plan).length };
+			return { id: row.id, title: plan.title || 'Untitled', savedAt: row.saved_at, open: preflight(plan).filter((f) => !f.mild).length };
 		});
 }
 
@@ -78,7 +79,7 @@ export function draftsOf(
  * was read (another tab, another person): nothing is overwritten, and the caller still has its own plan.
  */
 export function saveDraft(house: House, id: string, revision: number, wanted: unknown): Draft | Refusal {
-	const plan = planBorder(wanted);
+	const plan = checkedPlan(wanted);
 	if (isRefusal(plan)) return plan;
 	const strange = plan.papers.find((paper) => !isKnownPaper(house, paper.digest, paper.pages));
 	if (strange)
@@ -122,9 +123,21 @@ export function sendDraft(house: House, account: Account, id: string, revision: 
 }
 
 /** Sends a plan as a new packet. */
-export function sendPlan(house: House, account: Account, plan: Plan): SentPacket | Refusal {
+export function sendPlan(house: House, account: Account, wanted: Plan): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
 		const { name, zone } = organisation(house.db);
+		const now = house.now().toISOString();
+		const plan = {
+			...wanted,
+			answers: senderAnswers(wanted, {
+				person: { ...account, organisation: name },
+				now,
+				zone,
+				locale: localeOf(wanted)
+			})
+		};
+		const no = unprintablePart(house, plan);
+		if (no) return no;
 		const packet = newId(house.now());
 		return act(
 			house,
@@ -141,6 +154,25 @@ export function sendPlan(house: House, account: Account, plan: Plan): SentPacket
 			}
 		);
 	});
+}
+
+/** What the sender wrote or put there that couldn't be printed. */
+function unprintablePart(house: House, plan: Plan): Refusal | null {
+	const own = Object.fromEntries(
+		plan.fields.flatMap((f) => (f.person === SENDER && plan.answers?.[f.id] ? [[f.id, plan.answers[f.id]!]] : []))
+	);
+	const no = checkPrintable(house.db, plan, own);
+	if (no) return no;
+	for (const field of plan.fields) {
+		if (field.kind === 'note') {
+			const letters = checkLetters(String(field.settings['text'] ?? ''), field.id);
+			if (letters) return letters;
+		}
+		const picture = field.kind === 'image' ? field.settings['picture'] : undefined;
+		if (typeof picture === 'string' && blobMeta(house.db, picture)?.media !== 'image/png')
+			return refuse('picture-lost', `The picture of “${field.label}” is not here any more. Add it again.`, field.id);
+	}
+	return null;
 }
 
 function freeReference(house: House): string {

@@ -1,52 +1,112 @@
-import { kindOf, type Answer, type Answers } from '../../core/field';
-import type { Field, Plan } from '../../core/packet';
+import { inWords, isFile, kindOf, live, valueOf, type Answer, type Answers, type Live } from '../../core/field';
+import { localeOf, type Field, type Plan } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
 import { unprintable, type Mark, type Stamp } from '../../press';
-import { readBlob } from '../blobs';
+import { blobMeta, readBlob } from '../blobs';
 import type { Db } from '../db';
 
-/** What the press draws for the answers on one paper. */
-export function stampsOf(db: Db, plan: Plan, answers: Answers, paper: string): Stamp[] {
+/**
+ * What the press draws on one paper: the answers, and what the sender put there for all. What no rule shows is left out.
+ * @param today ISO 8601 day on which the packet was completed
+ */
+export function stampsOf(db: Db, plan: Plan, answers: Answers, paper: string, today: string): Stamp[] {
+	const now = live(plan, answers, today);
 	return plan.fields.flatMap((field): Stamp[] => {
-		const answer = answers[field.id];
-		return field.paper === paper && answer
-			? [{ page: field.page, rect: field.rect, mark: markOf(db, field, answer) }]
-			: [];
+		if (field.paper !== paper || !now.shown(field)) return [];
+		const mark = markOf(db, plan, field, now);
+		return mark ? [{ page: field.page, rect: field.rect, mark }] : [];
 	});
 }
 
-function markOf(db: Db, field: Field, answer: Answer): Mark {
-	if ('way' in answer) {
-		switch (answer.way) {
-			case 'typed':
-				return { draw: 'hand', text: answer.text, hand: answer.hand };
-			case 'drawn':
-				return { draw: 'strokes', strokes: answer.strokes, ratio: answer.ratio };
-			case 'picture':
-				return { draw: 'picture', png: readBlob(db, answer.digest)!.bytes };
+function markOf(db: Db, plan: Plan, field: Field, now: Live): Mark | null {
+	const answer = now.answer(field);
+	const outline = field.settings['outline'] === true;
+	switch (kindOf(field.kind).drawn(field)) {
+		case 'mark':
+			return answer && 'way' in answer ? handMark(db, answer) : null;
+		case 'letters':
+			return answer && 'text' in answer
+				? { draw: 'letters', text: answer.text, boxes: Number(field.settings['boxes']), ...styleOf(field) }
+				: null;
+		case 'pick':
+			return {
+				draw: 'pick',
+				on: answer !== undefined && 'choice' in answer && answer.choice === valueOf(field),
+				outline
+			};
+		case 'tick':
+			return {
+				draw: 'tick',
+				on: answer !== undefined && 'ticks' in answer && answer.ticks.includes(valueOf(field)),
+				outline
+			};
+		case 'image': {
+			const blob = typeof field.settings['picture'] === 'string' ? readBlob(db, field.settings['picture']) : undefined;
+			return blob ? { draw: 'picture', png: blob.bytes } : null;
 		}
+		case 'strike':
+			return { draw: 'strike' };
+		case 'text': {
+			const text =
+				field.kind === 'note'
+					? String(field.settings['text'] ?? '')
+					: answer
+						? inWords(plan, field, answer, localeOf(plan))
+						: '';
+			const several = field.kind === 'note' || field.settings['several'] === true;
+			return text === '' ? null : { draw: 'text', text, several, ...styleOf(field) };
+		}
+		case 'nothing':
+			return null;
 	}
-	return { draw: 'text', text: kindOf(field.kind).shown(field, answer), several: field.settings['several'] === true };
 }
 
-/** Refuses answers that couldn't be printed: letters no shipped font has, a picture that isn't here. */
-export function checkPrintable(db: Db, answers: Answers): Refusal | null {
+/** How a field's text stands: its size, whether it may shrink, and on which side. */
+function styleOf(field: Field) {
+	return {
+		...(field.fontSize !== undefined && { size: field.fontSize }),
+		...(field.shrink === false && { fixed: true }),
+		...(field.align !== undefined && { align: field.align })
+	};
+}
+
+function handMark(db: Db, answer: Extract<Answer, { way: string }>): Mark | null {
+	switch (answer.way) {
+		case 'typed':
+			return { draw: 'hand', text: answer.text, hand: answer.hand };
+		case 'drawn':
+			return { draw: 'strokes', strokes: answer.strokes, ratio: answer.ratio };
+		case 'picture': {
+			const blob = readBlob(db, answer.digest);
+			return blob ? { draw: 'picture', png: blob.bytes } : null;
+		}
+	}
+}
+
+/** Refuses answers that couldn't be printed or kept: letters no shipped font has, a picture or file that isn't here. */
+export function checkPrintable(db: Db, plan: Plan, answers: Answers): Refusal | null {
 	for (const [id, answer] of Object.entries(answers)) {
 		if ('way' in answer && answer.way === 'picture') {
-			const blob = readBlob(db, answer.digest);
-			if (blob?.media !== 'image/png')
+			if (blobMeta(db, answer.digest)?.media !== 'image/png')
 				return refuse('picture-lost', 'The picture is not here any more. Add it again.', id);
+		} else if (isFile(answer)) {
+			const blob = blobMeta(db, answer.file);
+			if (!blob || blob.media !== answer.media || blob.bytes !== answer.bytes)
+				return refuse('file-lost', 'The file is not here any more. Add it again.', id);
 		} else if ('text' in answer) {
 			const no = checkLetters(answer.text, id);
 			if (no) return no;
 		}
+		const field = plan.fields.find((f) => f.id === id);
+		const no = field && isFile(answer) ? checkLetters(answer.name, id) : null;
+		if (no) return no;
 	}
 	return null;
 }
 
 /** Refuses text with letters that none of the shipped fonts has, naming them. */
 export function checkLetters(text: string, at?: string): Refusal | null {
-	const missing = unprintable(text);
+	const missing = unprintable(text.replace(/\s/g, ' '));
 	return missing.length === 0
 		? null
 		: refuse(

@@ -1,12 +1,11 @@
-import { canonicalJson } from '../../core/audit';
-import { kindOf } from '../../core/field';
-import { addressOf, type Recorded, type SentPacket, type Status, type Thread } from '../../core/packet';
+import { addressOf, localeOf, type Recorded, type SentPacket, type Status, type Thread } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { inWords } from '../../words/record';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { act, packetState } from './act';
+import { handedIn } from './copies';
 import { newLink, revokeLinks } from './links';
 import { eventsOf } from './log';
 import { derive } from './read-tables';
@@ -22,6 +21,8 @@ export interface PacketView {
 	sentAt: string;
 	deadline: string | null;
 	zone: string;
+	locale: string;
+	endedAt: string | null;
 	thread: Thread;
 	people: { id: string; name: string; email: string; duty: string; standing: string; why: string }[];
 	papers: SentPacket['plan']['papers'];
@@ -29,6 +30,8 @@ export interface PacketView {
 	fields: SentPacket['plan']['fields'];
 	answers: SentPacket['answers'];
 	sealed: boolean;
+	/** what people handed in */
+	files: { what: string; name: string }[];
 	record: { n: number; at: string; said: string; person: string | null; from: string }[];
 }
 
@@ -45,6 +48,8 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		sentAt: packet.sentAt,
 		deadline: packet.deadline,
 		zone: packet.zone,
+		locale: localeOf(packet.plan),
+		endedAt: packet.status === 'out' ? null : packet.at,
 		thread: derive(packet).thread,
 		people: packet.plan.people.map((p) => {
 			const standing = packet.people[p.id]!;
@@ -62,6 +67,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		fields: packet.plan.fields,
 		answers: packet.answers,
 		sealed: packet.evidence !== null,
+		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
 		record: eventsOf(house.db, id)
 			.map((event) => ({
 				n: event.n,
@@ -131,15 +137,6 @@ export function ownLink(house: House, account: Account, id: string): string | Re
 
 export function recordFetch(house: House, account: Account, id: string, what: string): SentPacket | Refusal {
 	return act(house, id, office(account), { do: 'recordFetched', person: null, what });
-}
-
-/** The answers as data: by key where a field has one, else by its id; each once. */
-export function answersAsData(packet: SentPacket): string {
-	const data = packet.plan.fields.flatMap((field) => {
-		const answer = packet.answers[field.id];
-		return answer ? [[field.key || field.id, kindOf(field.kind).shown(field, answer)] as const] : [];
-	});
-	return canonicalJson(Object.fromEntries(data));
 }
 
 function office(account: Account) {

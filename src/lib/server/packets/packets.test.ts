@@ -20,7 +20,8 @@ import { packetState } from './act';
 import { copyFile } from './copies';
 import { draftsOf, newDraft, readDraft, saveDraft, sendDraft, sendPlan } from './drafts';
 import { eventsOf } from './log';
-import { answersAsData, correctAddress, ownLink, packetView, withdraw } from './office';
+import { answersAsCsv, answersAsJson } from './data';
+import { correctAddress, ownLink, packetView, withdraw } from './office';
 import {
 	addMarkPicture,
 	decline,
@@ -88,7 +89,8 @@ describe('a packet from end to end', () => {
 			'MessageSent',
 			'MessageSent'
 		]);
-		expect(JSON.parse(answersAsData(state))).toMatchObject({ 'maren-sig': 'maren', name: 'tamsin' });
+		expect(JSON.parse(answersAsJson(state))).toMatchObject({ 'maren-sig': 'maren', tamsin_name: 'tamsin' });
+		expect(answersAsCsv(state)).toContain('tamsin_name,tamsin-name,name,Tamsin,tamsin,tamsin\r\n');
 		expect(checkData(t.house.db).faults).toEqual([]);
 		// done once: nothing is left to do, and doing it again does nothing
 		const count = mails(t.house).length;

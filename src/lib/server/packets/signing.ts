@@ -1,10 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { canonicalJson } from '../../core/audit';
-import { fieldsOf, kindOf, MarkAnswer, TextAnswer, type Answers } from '../../core/field';
+import { AnswerSchema, fieldsOf, isFile, prefilled, type Answers, type FileAnswer } from '../../core/field';
 import {
 	addressOf,
-	type Attachment,
+	EVERYBODY,
+	localeOf,
 	personIn,
+	type Attachment,
 	type Field,
 	type From,
 	type Paper,
@@ -14,9 +16,7 @@ import {
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { stopOf } from '../../core/route';
 import { isOver } from '../../core/calendar';
-import { markPictureInWorker } from '../../press';
 import { CONSENT, consentText } from '../../words/consent';
-import { keepBlob } from '../blobs';
 import { border } from '../border';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
@@ -24,14 +24,11 @@ import { act, packetState } from './act';
 import { copiesOf } from './copies';
 import { findLink } from './links';
 import { checkPrintable } from './marks';
+import { keepFile, keepPicture } from './files';
 
-const AnswersSchema = Type.Record(
-	Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }),
-	Type.Union([MarkAnswer, TextAnswer]),
-	{
-		maxProperties: 5000
-	}
-);
+const AnswersSchema = Type.Record(Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }), AnswerSchema, {
+	maxProperties: 5000
+});
 export const FinishSchema = Type.Object({ answers: AnswersSchema }, { additionalProperties: false });
 export const DeclineSchema = Type.Object({ reason: Type.String({ maxLength: 2000 }) }, { additionalProperties: false });
 export type Given = Static<typeof AnswersSchema>;
@@ -64,8 +61,11 @@ export type SigningView = {
 	organisation: string;
 	deadline: string | null;
 	zone: string;
+	locale: string;
+	/** the moment at which this was made, ISO 8601 */
+	now: string;
 	message: string;
-	me: { name: string; duty: PlanPerson['duty'] };
+	me: { id: string; name: string; duty: PlanPerson['duty'] };
 	route: { name: string; duty: string; stop: number; state: string; me: boolean }[];
 	papers: Paper[];
 	attachments: Attachment[];
@@ -88,8 +88,10 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 		organisation: packet.sender.organisation,
 		deadline: packet.deadline,
 		zone: packet.zone,
+		locale: localeOf(packet.plan),
+		now: house.now().toISOString(),
 		message: packet.plan.message,
-		me: { name: person.name, duty: person.duty },
+		me: { id: person.id, name: person.name, duty: person.duty },
 		route: packet.plan.people.map((p) => ({
 			name: p.name,
 			duty: p.duty,
@@ -99,7 +101,9 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 		})),
 		papers: packet.plan.papers,
 		attachments: packet.plan.attachments,
-		fields: packet.plan.fields.filter((f) => f.person === person.id || packet.answers[f.id] !== undefined),
+		fields: packet.plan.fields.filter(
+			(f) => f.person === person.id || f.person === EVERYBODY || packet.answers[f.id] !== undefined
+		),
 		answers: packet.answers
 	};
 	if (packet.status === 'completed' || (packet.status === 'out' && standing.is === 'done'))
@@ -128,7 +132,7 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 		...base,
 		state: 'turn',
 		consented: standing.is === 'opened' && standing.consented === consentDigest(),
-		saved: { ...prefilled(house, packet, person), ...saved?.answers },
+		saved: { ...prefilled(packet.plan, person.id, contextOf(house, packet, person)), ...saved?.answers },
 		savedAt: saved?.savedAt ?? null
 	};
 }
@@ -177,7 +181,7 @@ export function saveAnswers(house: House, { packet, person }: Visitor, given: Gi
 
 /** Finishes for this person. Pressed twice it is done once. */
 export function finish(house: House, { packet, person }: Visitor, given: Given, from: From): SentPacket | Refusal {
-	const no = checkPrintable(house.db, given);
+	const no = checkPrintable(house.db, packet.plan, given);
 	if (no) return no;
 	const shown = sha256Text(
 		canonicalJson({
@@ -191,7 +195,7 @@ export function finish(house: House, { packet, person }: Visitor, given: Given, 
 		house,
 		packet.packet,
 		{ kind: 'person', person: person.id },
-		{ do: 'finish', person: person.id, answers: given, shown, locale: 'en-GB', from },
+		{ do: 'finish', person: person.id, answers: given, shown, from },
 		() => house.db.prepare('DELETE FROM saved_answers WHERE packet = ? AND person = ?').run(packet.packet, person.id)
 	);
 }
@@ -213,17 +217,40 @@ export async function addMarkPicture(
 ): Promise<{ digest: string } | Refusal> {
 	if (packet.status !== 'out' || packet.people[person.id]!.is === 'done')
 		return refuse('not-your-turn', 'Nothing can be entered here now.');
-	if (bytes.length > 10 * 1024 * 1024) return refuse('file-too-large', 'The picture may have 10 MB at most.');
-	const picture = await markPictureInWorker(bytes);
-	if (isRefusal(picture)) return picture;
-	return { digest: keepBlob(house.db, picture.bytes, 'image/png', house.now(), picture.digest) };
+	return keepPicture(house, bytes);
 }
 
-/** Whether this visitor may see a mark's picture: one that stands in the packet's answers or in their own saved ones. */
+/** A file handed in for one of this person's fields: judged by its content, kept unchanged. */
+export async function addFile(
+	house: House,
+	{ packet, person }: Visitor,
+	fieldId: string,
+	name: string,
+	bytes: Uint8Array
+): Promise<FileAnswer | Refusal> {
+	if (packet.status !== 'out' || packet.people[person.id]!.is === 'done')
+		return refuse('not-your-turn', 'Nothing can be entered here now.');
+	const field = fieldsOf(packet.plan, person.id).find((f) => f.id === fieldId && f.kind === 'attachment');
+	if (!field) return refuse('not-your-field', 'This place takes no file of yours.');
+	return keepFile(house, field, name, bytes);
+}
+
+/** Whether this visitor may see a picture: one of the plan's, in the packet's answers, or in their own saved ones. */
 export function maySeePicture(house: House, { packet, person }: Visitor, digest: string): boolean {
 	const saved = readSaved(house, packet.packet, person.id)?.answers ?? {};
-	return [...Object.values(packet.answers), ...Object.values(saved)].some(
-		(a) => 'way' in a && a.way === 'picture' && a.digest === digest
+	return (
+		packet.plan.fields.some((f) => f.kind === 'image' && f.settings['picture'] === digest) ||
+		[...Object.values(packet.answers), ...Object.values(saved)].some(
+			(a) => 'way' in a && a.way === 'picture' && a.digest === digest
+		)
+	);
+}
+
+/** A file this visitor may fetch: one that stands in the packet's answers, or that they handed in themselves. */
+export function fileFor(house: House, { packet, person }: Visitor, digest: string): FileAnswer | null {
+	const saved = readSaved(house, packet.packet, person.id)?.answers ?? {};
+	return (
+		[...Object.values(packet.answers), ...Object.values(saved)].filter(isFile).find((a) => a.file === digest) ?? null
 	);
 }
 
@@ -236,18 +263,12 @@ function readSaved(house: House, packet: string, person: string): { answers: Ans
 	return row ? { answers: JSON.parse(row.answers) as Answers, savedAt: row.saved_at } : null;
 }
 
-function prefilled(house: House, packet: SentPacket, person: PlanPerson): Answers {
-	const context = {
-		person: { name: person.name, email: addressOf(packet, person.id) },
+/** What a kind may know of this person when it fills in. */
+function contextOf(house: House, packet: SentPacket, person: PlanPerson) {
+	return {
+		person: { ...person, email: addressOf(packet, person.id) },
 		now: house.now().toISOString(),
 		zone: packet.zone,
-		locale: 'en-GB'
+		locale: localeOf(packet.plan)
 	};
-	return Object.fromEntries(
-		fieldsOf(packet.plan, person.id).flatMap((field) => {
-			const kind = kindOf(field.kind);
-			const answer = kind.filledBy === 'person' ? kind.prefill(field, context) : null;
-			return answer ? [[field.id, answer] as const] : [];
-		})
-	);
 }

@@ -1,8 +1,8 @@
 import { canonicalJson } from '../../core/audit';
 import { isRefusal, type Refusal } from '../../core/refusal';
-import type { PageSize } from '../../core/page';
-import { intakeInWorker, glance } from '../../press';
-import { keepBlob } from '../blobs';
+import type { PageSize, PaperReading } from '../../core/page';
+import { drawnInWorker, glance, intakeInWorker } from '../../press';
+import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 
@@ -45,16 +45,36 @@ export async function addPaper(
 		keepBlob(house.db, taken.bytes, 'application/pdf', house.now(), taken.digest);
 		const thumbnail = keepBlob(house.db, taken.thumbnail, 'image/png', house.now());
 		house.db
-			.prepare('INSERT OR IGNORE INTO papers (digest, pages, words, thumbnail, stripped) VALUES (?, ?, ?, ?, ?)')
+			.prepare(
+				`INSERT INTO papers (digest, pages, words, thumbnail, stripped, drawn) VALUES (?, ?, ?, ?, ?, ?)
+				 ON CONFLICT (digest) DO UPDATE SET drawn = excluded.drawn`
+			)
 			.run(
 				taken.digest,
 				JSON.stringify(taken.pages),
 				JSON.stringify(taken.words),
 				thumbnail,
-				JSON.stringify(taken.stripped)
+				JSON.stringify(taken.stripped),
+				JSON.stringify({ drawn: taken.drawn, widgets: taken.widgets })
 			);
 	});
 	return { digest: taken.digest, name, pages: taken.pages, stripped: taken.stripped };
+}
+
+/** What is known of a document's pages: words, lines, boxes, the form fields it had. Null where there is no such document. */
+export async function readingOf(house: House, digest: string): Promise<PaperReading | null> {
+	const row = house.db
+		.prepare<[string], { words: string; drawn: string | null }>('SELECT words, drawn FROM papers WHERE digest = ?')
+		.get(digest);
+	if (!row) return null;
+	let drawn = row.drawn;
+	if (drawn === null) {
+		// taken in before lines were kept: they are read now, once
+		const bytes = readBlob(house.db, digest)!.bytes;
+		drawn = JSON.stringify({ drawn: await drawnInWorker(bytes), widgets: [] });
+		house.db.prepare('UPDATE papers SET drawn = ? WHERE digest = ?').run(drawn, digest);
+	}
+	return { words: JSON.parse(row.words), ...JSON.parse(drawn) } as PaperReading;
 }
 
 /** Whether a plan may name this document with these pages: it was taken in here, and has exactly them. */

@@ -1,40 +1,20 @@
 <script lang="ts">
-	import { kindOf, type MarkAnswer } from '../../core/field';
+	import { kindOf } from '../../core/field';
 	import type { Field } from '../../core/packet';
-	import MarkMaker from './MarkMaker.svelte';
+	import AnswerInput from './AnswerInput.svelte';
 	import type { Signing } from './signing.svelte';
 
 	/** What this person has to do, as a list; the entry in hand is open. */
-	let { signing, name, base, ongo }: { signing: Signing; name: string; base: string; ongo: (id: string) => void } =
-		$props();
+	let { signing, name, ongo }: { signing: Signing; name: string; ongo: (id: string) => void } = $props();
 
-	const initials = $derived(
-		name
-			.trim()
-			.split(/\s+/)
-			.map((w) => [...w][0] ?? '')
-			.join('')
-	);
-	const sameKind = (field: Field) => signing.fields.filter((f) => f.kind === field.kind).map((f) => f.id);
-
-	function text(field: Field, value: string) {
-		signing.give([field.id], value === '' ? null : { text: value });
-	}
-	const textOf = (field: Field) => {
-		const answer = signing.answers[field.id];
-		return answer && 'text' in answer ? answer.text : '';
-	};
 	const note = (field: Field) => {
-		const kind = kindOf(field.kind);
-		if (kind.filledBy === 'finishing') return 'filled when you finish';
-		const answer = signing.answers[field.id];
-		if (answer) return kind.shown(field, answer);
-		return field.required ? '' : 'may stay empty';
+		if (kindOf(field.kind).filledBy === 'finishing') return 'filled when you finish';
+		return signing.words(field) || (signing.now.required(field) ? '' : 'may stay empty');
 	};
 </script>
 
 <ol>
-	{#each signing.fields as field (field.id)}
+	{#each signing.todo as field (field.id)}
 		{@const kind = kindOf(field.kind)}
 		{@const done = kind.filledBy === 'finishing' || signing.isDone(field)}
 		{@const here = signing.current === field.id}
@@ -69,34 +49,18 @@
 			</button>
 			{#if here && kind.filledBy === 'person'}
 				<div class="pb-3">
-					{#if kind.signs}
-						<MarkMaker
-							kind={kind.name}
-							suggestion={field.kind === 'initials' ? initials : name}
-							answer={signing.answers[field.id] as MarkAnswer | undefined}
-							picture="{base}/picture"
-							others={sameKind(field).length - 1}
-							ongive={(answer, everywhere) => signing.give(everywhere ? sameKind(field) : [field.id], answer)}
-						/>
-					{:else if field.settings['several'] === true}
-						<textarea
-							class="input min-h-24"
-							aria-label={field.label}
-							aria-invalid={signing.wrong(field) !== ''}
-							value={textOf(field)}
-							oninput={(e) => text(field, e.currentTarget.value)}></textarea>
-					{:else}
-						<input
-							class="input min-h-[44px]! text-[16px]"
-							aria-label={field.label}
-							aria-invalid={signing.wrong(field) !== ''}
-							autocomplete={field.kind === 'name' ? 'name' : 'off'}
-							value={textOf(field)}
-							oninput={(e) => text(field, e.currentTarget.value)}
-							onkeydown={(e) => e.key === 'Enter' && signing.next()}
-						/>
-					{/if}
-					<p class="wrong pt-1 empty:hidden" role="alert">{signing.wrong(field)}</p>
+					<AnswerInput
+						{field}
+						fields={signing.fields}
+						answer={signing.now.answer(field)}
+						wrong={signing.wrong(field)}
+						locale={signing.locale}
+						{name}
+						others={signing.alike(field).length - 1}
+						keeper={signing.keeper}
+						ongive={(answer, everywhere) => signing.give(everywhere ? signing.alike(field) : [field.id], answer)}
+						onenter={() => signing.next()}
+					/>
 				</div>
 			{/if}
 		</li>

@@ -1,137 +1,180 @@
-import { kindOf, openFields, type Answer, type Answers } from '../../core/field';
+import { isoDay } from '../../core/calendar';
+import {
+	askedFields,
+	inWords,
+	kindOf,
+	live,
+	openFields,
+	questionOf,
+	spread,
+	valueOf,
+	type Answer,
+	type Answers
+} from '../../core/field';
 import type { Field, Paper, Plan } from '../../core/packet';
 import { toShown } from '../../core/page';
+import type { Keeper } from './keeper';
 
 export interface Turn {
 	papers: Paper[];
 	fields: Field[];
+	/** what others, and the sender, have answered */
 	answers: Answers;
 	saved: Answers;
 	savedAt: string | null;
+	me: { id: string; name: string };
+	locale: string;
+	zone: string;
+	/** ISO 8601 */
+	now: string;
 }
 
 export type Keeping = { is: 'kept'; at: string | null } | { is: 'keeping' } | { is: 'not kept'; say: string };
 
 const PAUSE = 600;
 
-/** What a person has entered on the signing page: checked as it is typed, kept on the server as it grows. */
+/** What a person has entered on the signing page: checked as it is typed, kept as it grows. */
 export class Signing {
+	/** every field of the packet that this page knows, in reading order */
 	readonly fields: Field[];
+	readonly me: string;
+	readonly locale: string;
+	private earlier: Answers;
+	private today: string;
 	answers = $state.raw<Answers>({});
 	current = $state<string | null>(null);
 	keeping = $state<Keeping>({ is: 'kept', at: null });
 	private timer: ReturnType<typeof setTimeout> | undefined;
 
+	/** the packet with what is entered so far */
+	readonly now = $derived.by(() =>
+		live(this.plan, { ...this.earlier, ...spread(this.fields, this.answers) }, this.today)
+	);
+	/** what there is to do: one field for each question that is shown, and what Pellum fills in by itself */
+	readonly todo = $derived.by(() => {
+		const asked = askedFields(this.plan, this.me, this.now, this.earlier);
+		const seen: Field[][] = [];
+		return this.fields.filter((field) => {
+			const question = questionOf(this.fields, field);
+			const mine = asked.includes(field) || (field.person === this.me && kindOf(field.kind).filledBy === 'finishing');
+			if (!mine || !this.now.shown(field) || seen.includes(question)) return false;
+			seen.push(question);
+			return true;
+		});
+	});
 	/** what is still to be done, by core's own rules */
-	readonly open = $derived.by(() => openFields(this.asPlan(), 'me', this.answers));
+	readonly open = $derived.by(() => openFields(this.plan, this.me, this.now, this.earlier));
 
 	constructor(
-		private base: string,
+		readonly keeper: Keeper,
 		turn: Turn
 	) {
-		this.fields = inOrder(
-			turn.papers,
-			turn.fields.filter((f) => turn.answers[f.id] === undefined)
-		).map((f) => ({ ...f, person: 'me' }));
-		const own = this.fields.map((f) => f.id);
+		this.me = turn.me.id;
+		this.locale = turn.locale;
+		this.earlier = turn.answers;
+		this.today = isoDay(turn.zone, turn.now);
+		this.fields = inOrder(turn.papers, turn.fields);
+		const own = this.fields.filter((f) => f.person === this.me).map((f) => f.id);
 		this.answers = Object.fromEntries(Object.entries(turn.saved).filter(([id]) => own.includes(id)));
 		this.keeping = { is: 'kept', at: turn.savedAt };
-		this.current = this.open[0]?.id ?? this.fields[0]?.id ?? null;
+		this.current = this.open[0]?.id ?? this.todo[0]?.id ?? null;
 	}
 
-	/** Takes an answer; null takes it away. */
+	private get plan(): Pick<Plan, 'fields' | 'locale'> {
+		return { fields: this.fields, locale: this.locale as NonNullable<Plan['locale']> };
+	}
+
+	/** Takes an answer under each field and its twins of this person; null takes it away. */
 	give(ids: string[], answer: Answer | null): void {
 		const next = { ...this.answers };
-		for (const id of ids) {
-			if (answer === null) delete next[id];
-			else next[id] = answer;
-		}
+		for (const field of this.fields.filter((f) => ids.includes(f.id)))
+			for (const twin of questionOf(this.fields, field)) {
+				if (twin.person !== this.me) continue;
+				if (answer === null) delete next[twin.id];
+				else next[twin.id] = answer;
+			}
 		this.answers = next;
 		this.keeping = { is: 'keeping' };
 		clearTimeout(this.timer);
 		this.timer = setTimeout(() => void this.keep(), PAUSE);
 	}
 
+	/** A place on the page was pressed: a button of a group is set or let go, anything else becomes current. */
+	press(field: Field): void {
+		const question = questionOf(this.fields, field);
+		const answer = this.now.answer(field);
+		const value = valueOf(field);
+		if (this.todo.some((f) => question.includes(f))) this.current = this.todo.find((f) => question.includes(f))!.id;
+		if (field.kind === 'pick-one')
+			this.give(
+				[field.id],
+				answer && 'choice' in answer && answer.choice === value && !field.required ? null : { choice: value }
+			);
+		if (field.kind === 'ticks') {
+			const ticked = answer && 'ticks' in answer ? answer.ticks : [];
+			const ticks = ticked.includes(value) ? ticked.filter((v) => v !== value) : [...ticked, value];
+			this.give([field.id], ticks.length === 0 ? null : { ticks });
+		}
+	}
+
 	/** The sentence that says what is wrong with what stands there; '' where nothing is, or nothing does. */
 	wrong(field: Field): string {
-		const answer = this.answers[field.id];
-		return answer === undefined ? '' : (kindOf(field.kind).check(field, answer)?.say ?? '');
+		const answer = this.now.answer(field);
+		return answer === undefined ? '' : (this.now.check(field, answer)?.say ?? '');
 	}
 
 	isDone(field: Field): boolean {
-		return this.answers[field.id] !== undefined && this.wrong(field) === '';
+		return this.now.answer(field) !== undefined && this.wrong(field) === '';
+	}
+
+	/** The answer in words; '' where there is none. */
+	words(field: Field): string {
+		const answer = this.now.answer(field);
+		return answer === undefined ? '' : inWords({ fields: this.fields }, field, answer, this.locale);
+	}
+
+	/** Other places of this person that take the same kind of mark. */
+	alike(field: Field): string[] {
+		return this.todo.filter((f) => f.kind === field.kind).map((f) => f.id);
 	}
 
 	/** The next place after the current one that still wants something. */
 	next(): void {
-		const at = this.fields.findIndex((f) => f.id === this.current);
+		const at = this.todo.findIndex((f) => f.id === this.current);
 		const open = this.open.map((f) => f.id);
-		const after = [...this.fields.slice(at + 1), ...this.fields.slice(0, at + 1)].find((f) => open.includes(f.id));
+		const after = [...this.todo.slice(at + 1), ...this.todo.slice(0, at + 1)].find((f) => open.includes(f.id));
 		if (after) this.current = after.id;
 	}
 
 	async keep(): Promise<boolean> {
 		clearTimeout(this.timer);
-		const body = await this.send('answers', 'PUT', { answers: this.answers });
-		this.keeping = body.ok ? { is: 'kept', at: String(body.savedAt ?? '') } : { is: 'not kept', say: body.say };
-		if (!body.ok) this.timer = setTimeout(() => void this.keep(), 5000);
-		return body.ok;
+		const kept = await this.keeper.keep(this.answers);
+		this.keeping = kept.ok ? { is: 'kept', at: kept.savedAt ?? '' } : { is: 'not kept', say: kept.say };
+		if (!kept.ok) this.timer = setTimeout(() => void this.keep(), 5000);
+		return kept.ok;
 	}
 
 	/** Finishes; null when done, or the sentence that says why not, with the field it is about made current. */
 	async finish(): Promise<string | null> {
 		clearTimeout(this.timer);
-		const body = await this.send('finish', 'POST', { answers: this.answers });
-		if (body.ok) return null;
-		if (typeof body.at === 'string' && this.fields.some((f) => f.id === body.at)) this.current = body.at;
-		return body.say;
-	}
-
-	private async send(
-		what: string,
-		method: string,
-		data: object
-	): Promise<{ ok: boolean; say: string; at?: unknown; savedAt?: unknown }> {
-		try {
-			const response = await fetch(`${this.base}/${what}`, {
-				method,
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify(data)
-			});
-			const body = (await response.json()) as { say?: string; message?: string };
-			return {
-				...body,
-				ok: response.ok,
-				say: body.say ?? body.message ?? 'It did not work. What you entered is kept here.'
-			};
-		} catch {
-			return { ok: false, say: 'No connection. What you entered is kept in this tab and saved when it is back.' };
-		}
-	}
-
-	private asPlan(): Plan {
-		return {
-			title: '',
-			message: '',
-			days: null,
-			papers: [],
-			attachments: [],
-			people: [],
-			stops: [],
-			fields: this.fields
-		};
+		const kept = await this.keeper.finish(this.answers);
+		if (kept.ok) return null;
+		const field = this.fields.find((f) => f.id === kept.at);
+		if (field) this.current = this.todo.find((f) => questionOf(this.fields, field).includes(f))?.id ?? this.current;
+		return kept.say;
 	}
 }
 
-/** In the order one reads: document, page, from the top, from the left. */
+/** By their own order where they have one, else as one reads: document, page, from the top, from the left. */
 function inOrder(papers: Paper[], fields: Field[]): Field[] {
 	const place = (f: Field) => {
 		const paper = papers.findIndex((p) => p.id === f.paper);
-		const at = toShown(papers[paper]!.pages[f.page]!, f.rect);
-		return [paper, f.page, Math.round(at.top / 8), at.left] as const;
+		const page = papers[paper]?.pages[f.page];
+		const at = page ? toShown(page, f.rect) : { top: 0, left: 0 };
+		return [f.tab ?? 10_000, paper, f.page, Math.round(at.top / 8), at.left] as const;
 	};
-	return [...fields].sort((a, b) => {
-		const [x, y] = [place(a), place(b)];
-		return x[0] - y[0] || x[1] - y[1] || x[2] - y[2] || x[3] - y[3];
-	});
+	return fields
+		.map((field) => ({ field, at: place(field) }))
+		.sort((a, b) => a.at.reduce<number>((d, n, i) => d || n - b.at[i]!, 0))
+		.map(({ field }) => field);
 }

@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { toShown } from '$lib/core/page';
+	import { isoDay } from '$lib/core/calendar';
+	import { live } from '$lib/core/field';
 	import { day, moment } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
-	import AnswerMark from '$lib/ui/pages/AnswerMark.svelte';
-	import PagePicture from '$lib/ui/pages/PagePicture.svelte';
+	import SignPages from '$lib/ui/signing/SignPages.svelte';
 	import LongThread from '$lib/ui/thread/LongThread.svelte';
 	import { Dialog } from 'bits-ui';
 
@@ -18,8 +18,8 @@
 				(p) => p.email.toLowerCase() === data.account.email.toLowerCase() && ['notified', 'opened'].includes(p.standing)
 			)
 	);
+	const now = $derived(live({ fields: packet.fields }, packet.answers, isoDay(packet.zone, packet.endedAt ?? data.now)));
 	const open = $derived(packet.people.filter((p) => out && p.standing !== 'done'));
-	let width = $state(700);
 	let only = $state('');
 	let withdrawing = $state(false);
 	let correcting = $state<string | null>(null);
@@ -51,7 +51,7 @@
 				{#if out && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
 				{#if packet.status === 'completed'}<a class="button" href="/packets/{packet.id}/copies/answers"
 						>Answers as JSON</a
-					>{/if}
+					><a class="button" href="/packets/{packet.id}/copies/answers-csv">as CSV</a>{/if}
 				<a class="button" href="/packets/{packet.id}/copies/record">Record as JSON</a>
 			</div>
 		</div>
@@ -75,45 +75,21 @@
 								<a class="button" href="/packets/{packet.id}/copies/{file.id}" download>{file.name}, unchanged</a>
 							</li>
 						{/each}
+						{#each packet.files as file (file.what)}
+							<li><a class="button" href="/packets/{packet.id}/copies/{file.what}" download>{file.name}</a></li>
+						{/each}
 						<li><a class="button" href="/packets/{packet.id}/copies/evidence" download>Evidence sheet</a></li>
 					</ul>
 				</div>
 			{/if}
-			<div bind:clientWidth={width}>
-				{#each packet.papers as paper (paper.id)}
-					<h2 class="pb-2 text-[15px]">{paper.name}</h2>
-					{#each paper.pages as page, number (number)}
-						{@const scale = Math.min(1.15, (width - 4) / (page.rotate % 180 === 0 ? page.width : page.height))}
-						<div class="relative mx-auto mb-4 w-fit border border-hairline">
-							<PagePicture
-								url="/papers/{paper.digest}"
-								{number}
-								{page}
-								{scale}
-								label="{paper.name}, page {number + 1} of {paper.pages.length}"
-							/>
-							{#each packet.fields.filter((f) => f.paper === paper.id && f.page === number && packet.answers[f.id]) as field (field.id)}
-								{@const at = toShown(page, field.rect)}
-								<div
-									class="absolute"
-									style:left="{at.left * scale}px"
-									style:top="{at.top * scale}px"
-									style:width="{at.width * scale}px"
-									style:height="{at.height * scale}px"
-								>
-									<AnswerMark
-										{field}
-										answer={packet.answers[field.id]!}
-										width={at.width * scale}
-										height={at.height * scale}
-										pictures="/pictures"
-									/>
-								</div>
-							{/each}
-						</div>
-					{/each}
-				{/each}
-			</div>
+			<SignPages
+				papers={packet.papers}
+				fields={packet.fields}
+				{now}
+				locale={packet.locale}
+				paperUrl={(paper) => `/papers/${paper.digest}`}
+				pictures="/pictures"
+			/>
 		</section>
 		<section aria-labelledby="record" class="min-w-0 flex-[1_1_340px] px-5 py-5">
 			{#if open.length > 0 && mayAct}

@@ -1,12 +1,14 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { page } from '$app/state';
-	import { dayIn } from '$lib/core/calendar';
+	import { dayIn, isoDay } from '$lib/core/calendar';
+	import { live } from '$lib/core/field';
+	import type { Paper } from '$lib/core/packet';
 	import { dutyVerb } from '$lib/core/route';
-	import { clock } from '$lib/ui/dates';
+	import { serverKeeper } from '$lib/ui/signing/keeper';
 	import { Signing, type Turn } from '$lib/ui/signing/signing.svelte';
 	import SignPages from '$lib/ui/signing/SignPages.svelte';
-	import TodoList from '$lib/ui/signing/TodoList.svelte';
+	import TurnPage from '$lib/ui/signing/TurnPage.svelte';
 	import { Dialog } from 'bits-ui';
 	import { untrack } from 'svelte';
 
@@ -15,7 +17,7 @@
 	const base = $derived(`/s/${page.params.token}`);
 	const verb = $derived(dutyVerb(view.me.duty));
 	const until = $derived(view.deadline ? dayIn(view.zone, view.deadline) : null);
-	const make = (turn: Turn) => new Signing(`/s/${page.params.token}`, turn);
+	const make = (turn: Turn) => new Signing(serverKeeper(`/s/${page.params.token}`), turn);
 	let signing = $state.raw(untrack(() => (data.view.state === 'turn' ? make(data.view) : null)));
 
 	let agreed = $state(false);
@@ -35,10 +37,7 @@
 			: `After you: ${next.map((p) => `${p.name} ${p.duty}`).join(', then ')}; then everyone gets the sealed copy.`;
 	});
 	const title = $derived(`${verb[0]!.toUpperCase()}${verb.slice(1)}: ${view.title}`);
-	const fields = $derived(
-		signing ? [...signing.fields, ...view.fields.filter((f) => view.answers[f.id])] : view.fields
-	);
-	const answers = $derived(signing ? { ...view.answers, ...signing.answers } : view.answers);
+	const paperUrl = (paper: Paper) => `${base}/papers/${paper.id}`;
 	const doneWord = { signs: 'signed', approves: 'approved', 'fills in': 'filled this in', 'gets a copy': 'had this' };
 
 	async function post(what: string, body: object): Promise<boolean> {
@@ -82,26 +81,6 @@
 		declining = false;
 		await invalidateAll();
 		signing = null;
-	}
-
-	function show(id: string) {
-		document.querySelector(`[data-place="${id}"]`)?.scrollIntoView({ block: 'center' });
-	}
-	function choose(id: string) {
-		if (!signing) return;
-		signing.current = id;
-		setTimeout(() => {
-			const entry = document.querySelector(`[data-todo="${id}"]`);
-			entry?.scrollIntoView({ block: 'nearest' });
-			entry?.querySelector<HTMLElement>('input:not([type=radio]), textarea')?.focus({ preventScroll: true });
-		}, 30);
-	}
-	function next() {
-		signing?.next();
-		if (signing?.current) {
-			show(signing.current);
-			choose(signing.current);
-		}
 	}
 
 	// the copies are made shortly after the last one has finished
@@ -201,55 +180,20 @@
 		</p>
 	</main>
 {:else if view.state === 'turn' && signing}
-	<main id="main" class="flex flex-col lg:h-[calc(100dvh-73px)] lg:flex-row">
-		<section
-			aria-label="Documents"
-			class="relative min-w-0 flex-1 overflow-x-auto bg-desk px-2 py-4 sm:px-8 lg:overflow-y-auto"
-		>
-			<SignPages papers={view.papers} {fields} {answers} {base} {zoom} current={signing.current} onchoose={choose} />
-		</section>
-		<section
-			aria-labelledby="todo"
-			class="sticky bottom-0 z-10 flex max-h-[62dvh] flex-col border-t border-hairline bg-sheet lg:static lg:max-h-none lg:w-[352px] lg:border-t-0 lg:border-l"
-		>
-			<h2 id="todo" class="border-b border-hairline px-5 py-3 text-[17px]">
-				To do <span class="font-sans text-[14px] font-normal text-quiet" aria-live="polite"
-					>{signing.open.length === 0 ? 'all done' : `${signing.open.length} of ${signing.fields.length} left`}</span
-				>
-			</h2>
-			<div class="relative min-h-0 flex-1 overflow-y-auto px-5">
-				<TodoList {signing} name={view.me.name} {base} ongo={show} />
-			</div>
-			<div class="border-t border-hairline px-5 py-3">
-				<p class="pb-2 text-[14px] leading-[18px] text-quiet">
-					<span class="hidden lg:inline">{after} </span>
-					<span role="status"
-						>{signing.keeping.is === 'kept'
-							? signing.keeping.at
-								? `Saved ${clock(signing.keeping.at, view.zone)}; you can come back to this link.`
-								: ''
-							: signing.keeping.is === 'keeping'
-								? 'Saving…'
-								: signing.keeping.say}</span
-					>
-					{#if later}<b>You can close this page now.</b>{/if}
-				</p>
-				<p class="wrong pb-2 empty:hidden" role="alert">{declining ? '' : wrong}</p>
-				{#if signing.open.length === 0}
-					<button class="button primary large w-full" disabled={busy} onclick={finish}
-						>{busy ? 'One moment…' : `${verb[0]!.toUpperCase()}${verb.slice(1)} as ${view.me.name}`}</button
-					>
-				{:else}
-					{@const at = signing.fields.find((f) => f.id === signing?.current)}
-					{@const onIt = at && signing.open.some((f) => f.id === at.id)}
-					<button class="button primary large w-full" onclick={next}
-						>Next: {(signing.open.find((f) => f.id !== (onIt ? signing?.current : '')) ?? signing.open[0])
-							?.label}</button
-					>
-				{/if}
-			</div>
-		</section>
-	</main>
+	<TurnPage
+		{signing}
+		papers={view.papers}
+		{paperUrl}
+		name={view.me.name}
+		{verb}
+		zone={view.zone}
+		{after}
+		{zoom}
+		{busy}
+		wrong={declining ? '' : wrong}
+		{later}
+		onfinish={finish}
+	/>
 {:else if view.state === 'finished'}
 	<main id="main" class="mx-auto max-w-3xl px-5 py-8 text-[17px] leading-7">
 		<h2 class="pb-2 text-xl">{view.me.duty === 'gets a copy' ? 'Your copy' : `You have ${doneWord[view.me.duty]}`}</h2>
@@ -268,7 +212,14 @@
 			</ul>
 		{/if}
 		{#if view.papers.length > 0}<div class="bg-desk p-3">
-				<SignPages papers={view.papers} fields={view.fields} answers={view.answers} {base} zoom={1} current={null} />
+				<SignPages
+					papers={view.papers}
+					fields={view.fields}
+					now={live({ fields: view.fields }, view.answers, isoDay(view.zone, view.now))}
+					locale={view.locale}
+					{paperUrl}
+					pictures="{base}/pictures"
+				/>
 			</div>{/if}
 	</main>
 {:else}

@@ -1,36 +1,19 @@
 import { Type } from '@sinclair/typebox';
-import { refuse } from '../../refusal';
-import { isText, TextAnswer } from '../answer';
-import { defineKind } from '../kind';
+import { closed } from '../kind';
+import { defineKnown } from './known';
 
 const PARTS = ['full', 'given', 'family'] as const;
 type Part = (typeof PARTS)[number];
 
 /** The person's name. Known from the packet, and may be corrected by the person as they want it written. */
-export const name = defineKind({
+export const name = defineKnown({
 	kind: 'name',
 	name: 'name',
 	letter: 'N',
-	size: { width: 160, height: 20 },
-	settings: Type.Object(
-		{ part: Type.Optional(Type.Union(PARTS.map((part) => Type.Literal(part)))) },
-		{ additionalProperties: false }
-	),
-	answer: TextAnswer,
-	filledBy: 'person',
-	signs: false,
-	is: isText,
-	wrong: refuse('name-wrong', 'This place takes a name.'),
-	prefill: (field, { person }) => {
-		const text = partOf(person.name, (field.settings['part'] as Part | undefined) ?? 'full');
-		return text === '' ? null : { text };
-	},
-	check: (_field, answer) => {
-		if (answer.text.trim() === '') return refuse('name-empty', 'Write your name.');
-		if (answer.text.length > 200) return refuse('name-long', 'A name may have 200 letters at most.');
-		return null;
-	},
-	shown: (_field, answer) => answer.text
+	width: 160,
+	settings: Type.Object({ part: Type.Optional(Type.Union(PARTS.map((part) => Type.Literal(part)))) }, closed),
+	known: (person, field) => partOf(person.name, (field.settings['part'] as Part | undefined) ?? 'full'),
+	sample: 'Maren Lindqvist'
 });
 
 /** The last word counts as the family name: a first guess, which the person can put right on the page. */

@@ -1,9 +1,9 @@
+import { isoDay } from '../../calendar';
 import { Type } from '@sinclair/typebox';
 import { refuse } from '../../refusal';
 import { DateAnswer, isDate } from '../answer';
-import { defineKind } from '../kind';
-
-const FORMATS = ['long', 'medium', 'iso'] as const;
+import { DATE_FORMATS, dayShown, type DateFormat } from '../formats/date';
+import { closed, defineKind } from '../kind';
 
 /** The day on which the person finishes, in the organisation's zone. Nobody types it. */
 export const signingDate = defineKind({
@@ -12,22 +12,24 @@ export const signingDate = defineKind({
 	letter: 'D',
 	size: { width: 110, height: 20 },
 	settings: Type.Object(
-		{ format: Type.Optional(Type.Union(FORMATS.map((format) => Type.Literal(format)))) },
-		{ additionalProperties: false }
+		{ format: Type.Optional(Type.Union(DATE_FORMATS.map((format) => Type.Literal(format)))) },
+		closed
 	),
 	answer: DateAnswer,
 	filledBy: 'finishing',
-	signs: false,
 	is: isDate,
 	wrong: refuse('date-wrong', 'The signing date is filled in by Pellum.'),
+	control: () => 'none',
+	ruleType: () => 'date',
+	value: (_question, answer) => ({ day: answer.day ?? answer.at.slice(0, 10) }),
 	prefill: (field, { now, zone, locale }) => {
-		const format = field.settings['format'] ?? 'long';
-		const day =
-			format === 'iso'
-				? new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(now))
-				: new Intl.DateTimeFormat(locale, { dateStyle: format as 'long', timeZone: zone }).format(new Date(now));
-		return { at: now, text: day };
+		const day = isoDay(zone, now);
+		return {
+			at: now,
+			day,
+			text: dayShown(day, (field.settings['format'] as DateFormat | undefined) ?? 'long', locale)
+		};
 	},
-	check: () => null,
-	shown: (_field, answer) => answer.text
+	shown: (_field, answer) => answer.text,
+	data: (answer) => answer.day ?? answer.at.slice(0, 10)
 });

@@ -1,11 +1,23 @@
 import { Type } from '@sinclair/typebox';
 import { refuse } from '../../refusal';
 import { isText, TextAnswer } from '../answer';
-import { defineKind } from '../kind';
+import {
+	checkPattern,
+	COUNTRIES,
+	ownPattern,
+	PATTERNS,
+	samplePattern,
+	type Country,
+	type Pattern
+} from '../formats/pattern';
+import { closed, defineKind } from '../kind';
+import { isRefusal } from '../../refusal';
+import type { Field } from '../../packet/plan';
 
 const LONGEST = 2000;
+const Length = Type.Optional(Type.Integer({ minimum: 1, maximum: LONGEST }));
 
-/** Free text, on one line or several. */
+/** Free text, on one line or several, or so many characters in a box each. */
 export const text = defineKind({
 	kind: 'text',
 	name: 'text',
@@ -14,24 +26,80 @@ export const text = defineKind({
 	settings: Type.Object(
 		{
 			several: Type.Optional(Type.Boolean()),
-			most: Type.Optional(Type.Integer({ minimum: 1, maximum: LONGEST }))
+			least: Length,
+			most: Length,
+			/** exactly so many characters, each in a box of its own */
+			boxes: Type.Optional(Type.Integer({ minimum: 1, maximum: 60 })),
+			pattern: Type.Optional(Type.Union(PATTERNS.map((p) => Type.Literal(p)))),
+			country: Type.Optional(Type.Union(COUNTRIES.map((c) => Type.Literal(c)))),
+			own: Type.Optional(Type.String({ maxLength: 300 })),
+			/** what stands there to begin with */
+			default: Type.Optional(Type.String({ maxLength: LONGEST }))
 		},
-		{ additionalProperties: false }
+		closed
 	),
 	answer: TextAnswer,
 	filledBy: 'person',
-	signs: false,
 	is: isText,
 	wrong: refuse('text-wrong', 'This place takes text.'),
-	prefill: () => null,
+	control: (field) => (field.settings['several'] === true ? 'lines' : 'line'),
+	drawn: (field) => (typeof field.settings['boxes'] === 'number' ? 'letters' : 'text'),
+	prefill: (field) =>
+		typeof field.settings['default'] === 'string' && field.settings['default'] !== ''
+			? { text: field.settings['default'] }
+			: null,
 	check: (field, answer) => {
-		const most = (field.settings['most'] as number | undefined) ?? LONGEST;
+		const { least, most = LONGEST, boxes, pattern } = limitsOf(field);
 		const length = [...answer.text].length;
 		if (field.required && answer.text.trim() === '') return refuse('text-empty', 'Write something here.');
+		if (answer.text === '') return null;
+		if (boxes !== undefined && length !== boxes)
+			return refuse('text-exact', `${boxes} characters exactly; this has ${length}.`);
 		if (length > most) return refuse('text-long', `${most} characters at most; this has ${length}.`);
+		if (least !== undefined && length < least)
+			return refuse('text-short', `${least} characters at least; this has ${length}.`);
 		if (field.settings['several'] !== true && /[\r\n]/.test(answer.text))
 			return refuse('text-lines', 'This place has one line only.');
-		return null;
+		return pattern
+			? checkPattern(
+					answer.text,
+					pattern,
+					(field.settings['country'] as Country | undefined) ?? 'GB',
+					String(field.settings['own'] ?? '')
+				)
+			: null;
 	},
-	shown: (_field, answer) => answer.text
+	shown: (_field, answer) => answer.text,
+	read: (_field, typed) => ({ text: typed }),
+	value: (_question, answer) => answer.text,
+	data: (answer) => answer.text,
+	sample: (field) => {
+		const { boxes, most, least, pattern } = limitsOf(field);
+		const country = (field.settings['country'] as Country | undefined) ?? 'GB';
+		const start = pattern ? samplePattern(pattern, country) : 'As agreed on the phone';
+		const length = boxes ?? Math.min(most ?? Infinity, Math.max(least ?? 0, start.length));
+		return {
+			text:
+				length === start.length ? start : start.repeat(Math.ceil(length / Math.max(1, start.length))).slice(0, length)
+		};
+	}
 });
+
+function limitsOf(field: Field): { least?: number; most?: number; boxes?: number; pattern?: Pattern } {
+	const { least, most, boxes, pattern } = field.settings as Record<string, unknown>;
+	return {
+		...(typeof least === 'number' && { least }),
+		...(typeof most === 'number' && { most }),
+		...(typeof boxes === 'number' && { boxes }),
+		...(typeof pattern === 'string' && { pattern: pattern as Pattern })
+	};
+}
+
+/** What is wrong with a text field's own settings, in a sentence; null where nothing is. */
+export function textSettingsFault(field: Field): string | null {
+	const { least, most, pattern } = limitsOf(field);
+	if (least !== undefined && most !== undefined && least > most) return 'The least length is more than the most.';
+	if (pattern !== 'own') return null;
+	const made = ownPattern(String(field.settings['own'] ?? ''));
+	return isRefusal(made) ? made.say : null;
+}

@@ -15,5 +15,5 @@ export const GET = async ({ params, locals }) => {
 		{ kind: 'person', person: person.id },
 		{ do: 'recordFetched', person: person.id, what: file.name }
 	);
-	return fileResponse(file.bytes, 'application/pdf', file.name);
+	return fileResponse(file.bytes, file.media, file.name);
 };

@@ -1,0 +1,56 @@
+import { Dec, decimal } from '../../rule';
+
+export interface NumberFormat {
+	/** digits after the separator, shown and at most taken; without it, as many as there are */
+	decimals?: number;
+	/** ISO 4217 */
+	currency?: string;
+	/** how the currency is written */
+	money?: 'symbol' | 'code';
+}
+
+/** A number (plain decimal notation) as people of that language write it. Exact: never through a binary float. */
+export function numberShown(number: string, format: NumberFormat, locale: string): string {
+	const digits =
+		format.decimals === undefined
+			? { minimumFractionDigits: number.split('.')[1]?.length ?? 0, maximumFractionDigits: 20 }
+			: { minimumFractionDigits: format.decimals, maximumFractionDigits: format.decimals };
+	const money = format.currency
+		? ({
+				style: 'currency',
+				currency: format.currency,
+				currencyDisplay: format.money === 'code' ? 'code' : 'narrowSymbol'
+			} as const)
+		: {};
+	// a string is taken exactly (ECMA-402, Intl mathematical value); the type knows numbers only
+	return new Intl.NumberFormat(locale, { ...money, ...digits, useGrouping: true }).format(number as unknown as number);
+}
+
+/** What somebody typed as a plain decimal number, read as that language writes it; null where it is none. */
+export function numberRead(typed: string, locale: string): string | null {
+	const parts = new Intl.NumberFormat(locale, { useGrouping: true }).formatToParts(-1234567.8);
+	const separator = (type: string) => parts.find((p) => p.type === type)?.value ?? '';
+	const point = separator('decimal');
+	const group = separator('group');
+	let text = typed
+		.replace(/[\u2212\u2012\u2013]/g, '-')
+		.replace(/[\p{Sc}]|\b[A-Z]{3}\b|(kr|Kč|zł|Ft|lei)\.?/gu, '')
+		.replace(/[\s\u00a0\u202f\u200e\u200f]/gu, '');
+	if (group.trim() !== '') {
+		const mark = group === '’' ? /[’']/g : group;
+		const [whole, ...rest] = text.split(point);
+		// a group mark stands only before three digits; elsewhere it was meant as something else
+		if (/[’'.,]/.test(whole!) && !/^-?\d{1,3}([’'.,]\d{3})+$/.test(whole!)) return null;
+		text = [whole!.replaceAll(mark as string, ''), ...rest].join(point);
+	}
+	text = text.replace(point, '.').replace(/^\./, '0.').replace(/^-\./, '-0.').replace(/\.$/, '');
+	const value = decimal(text);
+	return value === null ? null : plainNumber(value, text);
+}
+
+/** Plain notation, keeping the decimals that were written. */
+function plainNumber(value: Dec, text: string): string {
+	const places = text.split('.')[1]?.length ?? 0;
+	const plain = value.toFixed(places);
+	return /^-0(\.0*)?$/.test(plain) ? plain.slice(1) : plain;
+}

@@ -1,0 +1,74 @@
+import { Type } from '@sinclair/typebox';
+import type { Field } from '../../packet/plan';
+import { refuse } from '../../refusal';
+import { Dec, decimal } from '../../rule';
+import { isNumberAnswer, NumberAnswer } from '../answer';
+import { numberRead, numberShown, type NumberFormat } from '../formats/number';
+import { closed, defineKind } from '../kind';
+
+/** ISO 4217 codes a field can be given; `none` is not among them, it is the absence of one. */
+export const CURRENCIES = ['EUR', 'GBP', 'CHF', 'USD', 'SEK', 'DKK', 'NOK', 'PLN', 'CZK', 'HUF', 'RON'] as const;
+
+const Bound = Type.Optional(Type.String({ pattern: '^-?\\d{1,30}(\\.\\d{1,30})?$' }));
+
+export const number = defineKind({
+	kind: 'number',
+	name: 'number',
+	letter: 'U',
+	size: { width: 90, height: 20 },
+	settings: Type.Object(
+		{
+			decimals: Type.Optional(Type.Integer({ minimum: 0, maximum: 6 })),
+			currency: Type.Optional(Type.Union(CURRENCIES.map((c) => Type.Literal(c)))),
+			money: Type.Optional(Type.Union([Type.Literal('symbol'), Type.Literal('code')])),
+			least: Bound,
+			most: Bound,
+			default: Bound
+		},
+		closed
+	),
+	answer: NumberAnswer,
+	filledBy: 'person',
+	is: isNumberAnswer,
+	wrong: refuse('number-wrong', 'This place takes a number.'),
+	control: () => 'number',
+	ruleType: () => 'number',
+	value: (_question, answer) => decimal(answer.number),
+	prefill: (field) => (typeof field.settings['default'] === 'string' ? { number: field.settings['default'] } : null),
+	check: (field, answer, { locale }) => {
+		const value = decimal(answer.number);
+		if (value === null) return refuse('number-bad', 'That is not a number.');
+		const { decimals, least, most } = field.settings as { decimals?: number; least?: string; most?: string };
+		if (decimals !== undefined && value.decimalPlaces() > decimals)
+			return refuse('number-decimals', decimals === 0 ? 'Whole numbers only.' : `At most ${decimals} decimals.`);
+		const say = (bound: string) => numberShown(bound, formatOf(field), locale);
+		if (least !== undefined && value.lt(new Dec(least))) return refuse('number-small', `At least ${say(least)}.`);
+		if (most !== undefined && value.gt(new Dec(most))) return refuse('number-large', `At most ${say(most)}.`);
+		return null;
+	},
+	shown: (field, answer, locale) => numberShown(answer.number, formatOf(field), locale),
+	read: (_field, typed, locale) => {
+		const read = numberRead(typed, locale);
+		return read === null
+			? refuse('number-bad', `That is not a number. Write it like ${numberShown('1234.5', {}, locale)}.`)
+			: { number: read };
+	},
+	data: (answer) => answer.number,
+	sample: (field) => {
+		const { least, most } = field.settings as { least?: string; most?: string };
+		const wish = new Dec(240);
+		if (least !== undefined && wish.lt(least)) return { number: least };
+		if (most !== undefined && wish.gt(most)) return { number: most };
+		return { number: '240' };
+	}
+});
+
+/** The way a number field's or a computed field's number is written. */
+export function formatOf(field: Field): NumberFormat {
+	const { decimals, currency, money } = field.settings as NumberFormat;
+	return {
+		...(currency !== undefined && { currency, decimals: 2 }),
+		...(decimals !== undefined && { decimals }),
+		...(money !== undefined && { money })
+	};
+}
