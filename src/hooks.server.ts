@@ -5,6 +5,9 @@ import { accountOf, hasAccounts } from '$lib/server/accounts';
 import { passage } from '$lib/server/doors';
 import pino from 'pino';
 
+/** Pages that Pellum itself shows in a frame; no other site may. */
+const FRAMED = ['/stand-ins/mailbox/[id]/letter', '/bench/[id]/rehearse'];
+
 const log = pino({ name: 'pellum', level: process.env['PELLUM_LOG'] ?? 'warn' });
 
 export const init: ServerInit = async () => {
@@ -47,7 +50,10 @@ export const handle: Handle = async ({ event, resolve }) => {
 	}
 	const response = await resolve(event);
 	response.headers.set('X-Content-Type-Options', 'nosniff');
-	response.headers.set('X-Frame-Options', route.id === '/stand-ins/mailbox/[id]/letter' ? 'SAMEORIGIN' : 'DENY');
+	response.headers.set('X-Frame-Options', FRAMED.includes(route.id ?? '') ? 'SAMEORIGIN' : 'DENY');
+	const policy = response.headers.get('Content-Security-Policy');
+	if (policy && FRAMED.includes(route.id ?? ''))
+		response.headers.set('Content-Security-Policy', policy.replace("frame-ancestors 'none'", "frame-ancestors 'self'"));
 	// 'same-origin' and not 'no-referrer', under which a form's own Origin would be null
 	response.headers.set('Referrer-Policy', 'same-origin');
 	response.headers.set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');

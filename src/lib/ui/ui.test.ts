@@ -3,16 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { engagement, field } from '../../../e2e/kit/plans';
 import type { Standing } from '../core/packet';
 import { toShown } from '../core/page';
-import {
-	addPapers,
-	addPerson,
-	copyFields,
-	movePaper,
-	placeField,
-	removePaper,
-	removePerson,
-	shiftFields
-} from './bench/edits';
+import { copyFields } from './bench/copying';
+import { addPapers, addPerson, movePaper, removePaper, removePerson } from './bench/edits';
+import { placeField, shiftFields } from './bench/field-edits';
 import { begin, changed, redone, undone } from './bench/history';
 import { weave } from './bench/weave';
 import { day } from './dates';

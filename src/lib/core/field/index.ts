@@ -8,7 +8,7 @@ export { freeKey, keyFault, plainKey } from './key';
 export { kindOf, KINDS } from './kinds';
 export { FILE_TYPES, limitsOfFile, MOST_MEGABYTES, typesInWords } from './kinds/attachment';
 export { optionsOf } from './kinds/choice';
-export { ruleOfComputed } from './kinds/computed';
+export { computedAnswer, ruleOfComputed } from './kinds/computed';
 export { dateSettingsFault } from './kinds/date';
 export { groupOptions, textOfButton, valueOf } from './kinds/group';
 export { CURRENCIES } from './kinds/number';

@@ -60,6 +60,8 @@ export interface FieldKind {
 	ruleType(question: Field[]): RuleType | null;
 	/** the answer as a rule sees it */
 	value(question: Field[], answer: Answer): RuleValue;
+	/** what a rule sees while there is no answer: no value, but a box that isn't ticked is a no */
+	unanswered(question: Field[]): RuleValue;
 	/** what the field holds before the person has answered, if anything; for 'finishing' kinds, the answer itself */
 	prefill(field: Field, context: FieldContext, question: Field[]): Answer | null;
 	/** null where the answer will do. The border has already checked its shape. */
@@ -78,7 +80,7 @@ type Given<A extends Answer> = Pick<
 	FieldKind,
 	'kind' | 'name' | 'letter' | 'size' | 'settings' | 'answer' | 'filledBy'
 > &
-	Partial<Pick<FieldKind, 'signs' | 'grouped' | 'control' | 'drawn' | 'ruleType' | 'sample'>> & {
+	Partial<Pick<FieldKind, 'signs' | 'grouped' | 'control' | 'drawn' | 'ruleType' | 'sample' | 'unanswered'>> & {
 		is(answer: Answer): answer is A;
 		prefill?(field: Field, context: FieldContext, question: Field[]): A | null;
 		check?(field: Field, answer: A, context: CheckContext): Refusal | null;
@@ -99,6 +101,7 @@ export function defineKind<A extends Answer>(given: Given<A>): FieldKind {
 		drawn: () => 'text',
 		ruleType: () => 'text',
 		sample: () => null,
+		unanswered: () => null,
 		...given,
 		prefill: (field, context, question) => given.prefill?.(field, context, question) ?? null,
 		read: (field, typed, locale) => given.read?.(field, typed, locale) ?? given.wrong,

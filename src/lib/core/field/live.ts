@@ -88,7 +88,9 @@ export function live(plan: Pick<Plan, 'fields' | 'locale'>, answers: Answers, to
 			? once<RuleValue>(`value ${key}`, null, () => {
 					const there = question.find(isShown);
 					const answer = there && answerOf(there);
-					return answer && !isBlank(answer) ? kindOf(there!.kind).value(question, answer) : null;
+					if (!there) return null;
+					const kind = kindOf(there.kind);
+					return answer && !isBlank(answer) ? kind.value(question, answer) : kind.unanswered(question);
 				})
 			: null;
 		if (!busy.has(`value ${key}`)) values.set(key, value);

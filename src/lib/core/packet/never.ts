@@ -47,7 +47,7 @@ function possible(plan: Plan, key: string): RuleValue[] | null {
 			return [null, ...groupOptions(question).map((o) => o.value)];
 		case 'ticks': {
 			const values = groupOptions(question).map((o) => o.value);
-			if (values.length === 1) return [null, true];
+			if (values.length === 1) return [false, true];
 			return values.length > 8
 				? null
 				: Array.from({ length: 2 ** values.length }, (_, bits) => values.filter((_v, i) => bits & (1 << i)));

@@ -233,10 +233,13 @@ function senderFault(plan: Plan, field: Field): Fault | null {
 	return no ? { code: 'sender-answer-wrong', say: `${at(field)}: ${no.say}` } : null;
 }
 
+/** Settings of the single button in a group; all others are the question's. */
+const OWN = ['value', 'text', 'outline', 'ticked'];
+
 /** What twins must share, so that an answer to one is good for all. */
 function shared(field: Field): string {
-	const { value, text, outline, ticked, ...checks } = field.settings as Record<string, unknown>;
-	return JSON.stringify([field.kind, Object.entries(checks).sort()]);
+	const checks = Object.entries(field.settings).filter(([name]) => !OWN.includes(name));
+	return JSON.stringify([field.kind, checks.sort()]);
 }
 
 function twinsFault(plan: Plan, question: Question): Fault | null {
@@ -254,7 +257,7 @@ function twinsFault(plan: Plan, question: Question): Fault | null {
 					...f,
 					kind: first.kind,
 					required: first.required,
-					settings: { ...first.settings, ...(kind.grouped && keep(f.settings, ['value', 'text', 'outline', 'ticked'])) }
+					settings: { ...first.settings, ...(kind.grouped && keep(f.settings, OWN)) }
 				})
 			)
 		};

@@ -1,5 +1,5 @@
 import { addDays, addMonths, differenceInCalendarDays, differenceInMonths, differenceInYears } from 'date-fns';
-import { asText, dayOf, Dec, decimal, isDay, isNumber, type Day, type RuleType, type RuleValue } from './value';
+import { asText, dayOf, Dec, decimal, isNumber, type Day, type RuleType, type RuleValue } from './value';
 
 /** What a parameter takes: one type, or any. */
 export type Takes = RuleType | 'any';

@@ -70,7 +70,12 @@ export function draftsOf(
 		.all(account.id, most)
 		.map((row) => {
 			const plan = JSON.parse(row.plan) as Plan;
-			return { id: row.id, title: plan.title || 'Untitled', savedAt: row.saved_at, open: preflight(plan).filter((f) => !f.mild).length };
+			return {
+				id: row.id,
+				title: plan.title || 'Untitled',
+				savedAt: row.saved_at,
+				open: preflight(plan).filter((f) => !f.mild).length
+			};
 		});
 }
 

@@ -1,159 +1,333 @@
 <script lang="ts">
-	import { kindOf } from '../../core/field';
-	import type { Field } from '../../core/packet';
-	import { toShown } from '../../core/page';
-	import type { Bench } from './bench.svelte';
-	import { changeFields, copyFields, pageOf, removeFields, shiftFields } from './edits';
+	import {
+		keyFault,
+		kindOf,
+		live,
+		plainKey,
+		questionOf,
+		senderAnswers,
+		type Answer,
+		type FileAnswer
+	} from '../../core/field';
+	import { isoDay } from '../../core/calendar';
+	import { EVERYBODY, localeOf, SENDER, type Field } from '../../core/packet';
+	import AnswerInput from '../signing/AnswerInput.svelte';
+	import { upload } from '../signing/keeper';
+	import ArrangePart from './ArrangePart.svelte';
+	import { UNITS, type Bench, type Unit } from './bench.svelte';
+	import { copyFields, copyFor } from './copying';
+	import { changeFields, changeQuestion, giveTo, removeFields, setKey, shiftFields, shownAt } from './field-edits';
+	import KindSettings from './KindSettings.svelte';
+	import WhenPart from './WhenPart.svelte';
 
-	let { bench, fields }: { bench: Bench; fields: Field[] } = $props();
+	let { bench, fields, zone, onrepeat }: { bench: Bench; fields: Field[]; zone: string; onrepeat: () => void } =
+		$props();
 
-	const MM = 72 / 25.4;
 	const plan = $derived(bench.plan);
 	const ids = $derived(fields.map((f) => f.id));
+	// one field, or one question of several places
 	const one = $derived(fields.length === 1 ? fields[0]! : null);
-	const page = $derived(one ? pageOf(plan, one) : undefined);
-	const at = $derived(one && page ? toShown(page, one.rect) : null);
+	const kind = $derived(kindOf(fields[0]!.kind));
+	const asked = $derived(fields.some((f) => ['person', 'finishing'].includes(kindOf(f.kind).filledBy)));
+	const texts = $derived(fields.every((f) => ['text', 'letters'].includes(kindOf(f.kind).drawn(f))));
+	const at = $derived(one ? shownAt(plan, one) : null);
+	const twins = $derived(one ? questionOf(plan.fields, one).length : 1);
+	const actors = $derived(plan.people.filter((p) => p.duty !== 'gets a copy'));
 	const same = <T,>(of: (f: Field) => T): T | null =>
 		fields.every((f) => of(f) === of(fields[0]!)) ? of(fields[0]!) : null;
-	const mm = (points: number) => Math.round((points / MM) * 10) / 10;
+	const inUnit = (points: number) =>
+		Math.round((points / UNITS[bench.unit]) * (bench.unit === 'in' ? 1000 : 10)) / (bench.unit === 'in' ? 1000 : 10);
+	let typedKey = $state<string | null>(null);
+	let keySay = $state('');
 
-	function set(name: string, change: Partial<Field>, burst = true) {
+	/** the present answers of the sender, for what they fill in here */
+	const answers = $derived(
+		senderAnswers(plan, {
+			person: { name: '', email: '' },
+			now: new Date().toISOString(),
+			zone,
+			locale: localeOf(plan)
+		})
+	);
+	const now = $derived(live(plan, { ...answers, ...plan.answers }, isoDay(zone, new Date().toISOString())));
+
+	function set(name: string, change: Partial<Field>, burst = true, all = false) {
 		bench.change(
-			name,
-			changeFields(plan, ids, (f) => ({ ...f, ...change })),
+			fields.length === 1 ? name : `${name} of ${fields.length} fields`,
+			(all ? changeQuestion : changeFields)(plan, ids, (f) => {
+				const next = { ...f, ...change } as Field;
+				for (const [key, value] of Object.entries(change)) if (value === undefined) delete next[key as keyof Field];
+				return next;
+			}),
 			burst
 		);
 	}
-	function setting(key: string, value: string | number | boolean | undefined) {
-		bench.change(
-			'setting',
-			changeFields(plan, ids, (f) => {
-				const { [key]: _old, ...rest } = f.settings;
-				return { ...f, settings: value === undefined ? rest : { ...rest, [key]: value } };
-			})
-		);
+	function key(text: string) {
+		if (!one) return;
+		typedKey = text;
+		const fault = keyFault(text);
+		const next = fault ?? setKey(plan, one.id, text);
+		if (typeof next === 'string') keySay = `${next} ${one.key ? `“${one.key}” is kept.` : ''}`;
+		else {
+			keySay = '';
+			bench.change('key', next, true);
+		}
 	}
 	function measure(side: 'left' | 'top' | 'width' | 'height', input: HTMLInputElement) {
-		const wanted = input.valueAsNumber * MM;
+		const wanted = input.valueAsNumber * UNITS[bench.unit];
 		if (at && Number.isFinite(wanted)) bench.change('place', shiftFields(plan, ids, { [side]: wanted - at[side] }));
-		else if (at) input.value = String(mm(at[side]));
+		else if (at) input.value = String(inUnit(at[side]));
 	}
+	function answer(given: Answer | null) {
+		if (!one) return;
+		const { [one.id]: _old, ...rest } = plan.answers ?? {};
+		bench.change(
+			'answer',
+			{
+				...plan,
+				answers: given === null ? rest : { ...rest, [one.id]: given as NonNullable<typeof plan.answers>[string] }
+			},
+			true
+		);
+	}
+	const keeper = {
+		picture: async (file: File) => await upload<{ digest: string }>(`/bench/${bench.id}/files`, file),
+		file: async (field: string, file: File): Promise<FileAnswer | string> => {
+			if (!(await bench.flush())) return 'The field is not saved yet. Try again in a moment.';
+			return upload<FileAnswer>(
+				`/bench/${bench.id}/files?field=${encodeURIComponent(field)}&name=${encodeURIComponent(file.name)}`,
+				file
+			);
+		}
+	};
 	const SIDES = [
 		['left', 'From left'],
 		['top', 'From top'],
 		['width', 'Width'],
 		['height', 'Height']
 	] as const;
+	// another field: what was typed for the one before is not its key
+	$effect(() => {
+		void ids.join(' ');
+		typedKey = null;
+		keySay = '';
+	});
 </script>
 
 <h2 class="pb-3 text-[16px]">
-	{#if one}{kindOf(one.kind).name[0]!.toUpperCase() + kindOf(one.kind).name.slice(1)}{:else}{fields.length} fields{/if}
-	<span class="text-[14px] font-normal text-quiet">{one ? `page ${one.page + 1}` : ''}</span>
+	{#if same((f) => f.kind)}{kind.name[0]!.toUpperCase() + kind.name.slice(1)}{:else}Fields{/if}
+	<span class="text-[14px] font-normal text-quiet"
+		>{one ? `page ${one.page + 1}` : `${fields.length} places`}{twins > 1
+			? `, one of ${twins} with this key`
+			: ''}</span
+	>
 </h2>
 <div class="grid gap-3">
-	{#if one}
+	{#if one && one.person === SENDER && kind.filledBy === 'person'}
+		<div class="rounded-sm border border-thread bg-wash p-2">
+			<p class="pb-1 font-semibold">Yours to fill in</p>
+			<AnswerInput
+				field={one}
+				fields={plan.fields}
+				answer={now.answer(one)}
+				wrong={now.answer(one) ? (now.check(one, now.answer(one)!)?.say ?? '') : ''}
+				locale={localeOf(plan)}
+				name=""
+				{keeper}
+				large={false}
+				ongive={answer}
+			/>
+		</div>
+	{/if}
+	{#if one || same((f) => f.key)}
 		<label
 			>Label<input
 				id="field-label"
 				class="input mt-1"
 				maxlength="200"
-				value={one.label}
-				oninput={(e) => set('label', { label: e.currentTarget.value })}
-			/></label
-		>
-		<label
-			>Key <span class="text-quiet">its name in data</span><input
-				class="input mt-1 font-mono"
-				maxlength="80"
-				value={one.key}
-				oninput={(e) => set('key', { key: e.currentTarget.value })}
+				value={same((f) => f.label) ?? ''}
+				oninput={(e) => set('label', { label: e.currentTarget.value }, true, true)}
 			/></label
 		>
 	{/if}
-	<label
-		>Answered by
-		<select
-			class="input mt-1"
-			value={same((f) => f.person) ?? ''}
-			onchange={(e) => set('give to somebody', { person: e.currentTarget.value || null }, false)}
-		>
-			<option value="">{same((f) => f.person ?? '') === null ? 'several' : 'nobody yet'}</option>
-			{#each plan.people.filter((p) => p.duty !== 'gets a copy') as person (person.id)}<option value={person.id}
-					>{person.name || 'No name yet'}</option
-				>{/each}
-		</select>
-	</label>
-	<label class="flex items-center gap-2"
-		><input
-			type="checkbox"
-			checked={same((f) => f.required) ?? false}
-			indeterminate={same((f) => f.required) === null}
-			onchange={(e) => set('needed', { required: e.currentTarget.checked }, false)}
-		/> must be answered</label
-	>
-	{#if one?.kind === 'name'}
+	{#if one && kind.filledBy !== 'nobody'}
 		<label
-			>Which part<select
+			>Key <span class="text-quiet">its name in data and rules</span><input
+				class="input mt-1 font-mono"
+				maxlength="60"
+				placeholder={plainKey(one.label)}
+				aria-invalid={keySay !== ''}
+				value={typedKey ?? one.key}
+				oninput={(e) => key(e.currentTarget.value.trim())}
+				onblur={() => (typedKey = null)}
+			/></label
+		>
+		<p class="wrong -mt-2 empty:hidden" role="alert">{keySay}</p>
+	{/if}
+	{#if asked}
+		<label
+			>Answered by
+			<select
 				class="input mt-1"
-				value={one.settings['part'] ?? 'full'}
-				onchange={(e) => setting('part', e.currentTarget.value)}
-				><option value="full">in full</option><option value="given">given name</option><option value="family"
-					>family name</option
-				></select
-			></label
-		>
-	{:else if one?.kind === 'signing-date'}
+				value={same((f) => f.person) ?? ''}
+				onchange={(e) =>
+					bench.change(
+						fields.length === 1 ? 'give to somebody' : `give ${fields.length} fields to somebody`,
+						giveTo(plan, ids, e.currentTarget.value || null)
+					)}
+			>
+				<option value="">{same((f) => f.person ?? '') === null ? 'several' : 'nobody yet'}</option>
+				{#each actors as person (person.id)}<option value={person.id}>{person.name || 'No name yet'}</option>{/each}
+				<option value={SENDER}>me, before sending</option>
+			</select>
+		</label>
+		<div class="flex flex-wrap gap-x-4 gap-y-1">
+			<label class="flex items-center gap-2"
+				><input
+					type="checkbox"
+					checked={same((f) => f.required) ?? false}
+					indeterminate={same((f) => f.required) === null}
+					onchange={(e) => set('needed', { required: e.currentTarget.checked }, false, true)}
+				/> must be answered</label
+			>
+			{#if fields.every((f) => kindOf(f.kind).filledBy === 'person')}
+				<label class="flex items-center gap-2"
+					><input
+						type="checkbox"
+						checked={same((f) => f.readOnly === true) ?? false}
+						indeterminate={same((f) => f.readOnly === true) === null}
+						onchange={(e) => set('read only', { readOnly: e.currentTarget.checked || undefined }, false, true)}
+					/> read only</label
+				>
+			{/if}
+		</div>
+		{#if one || same((f) => f.key)}
+			<label
+				>Help <span class="text-quiet">a line for whoever answers</span><input
+					class="input mt-1"
+					maxlength="500"
+					value={same((f) => f.help ?? '') ?? ''}
+					oninput={(e) => set('help', { help: e.currentTarget.value || undefined }, true, true)}
+				/></label
+			>
+		{/if}
+	{:else if same((f) => f.person) === EVERYBODY}
+		<p class="text-quiet">Everybody sees it; nobody answers it.</p>
+	{/if}
+	{#if one}
+		<KindSettings {bench} field={one} {zone} />
+		<WhenPart
+			{plan}
+			field={one}
+			at="showWhen"
+			title="Shown"
+			always="always"
+			{zone}
+			onchange={(rule) => set('shown when', { showWhen: rule }, true, true)}
+		/>
+		{#if asked && !one.required}
+			<WhenPart
+				{plan}
+				field={one}
+				at="requireWhen"
+				title="Must be answered"
+				always="never"
+				{zone}
+				onchange={(rule) => set('needed when', { requireWhen: rule }, true, true)}
+			/>
+		{/if}
+	{/if}
+	{#if texts}
+		<fieldset class="grid grid-cols-2 gap-2">
+			<legend class="pb-1">Text</legend>
+			<label
+				>Size<input
+					class="input mt-1"
+					type="number"
+					min="4"
+					max="72"
+					step="0.5"
+					placeholder="11"
+					value={same((f) => f.fontSize ?? '') ?? ''}
+					onchange={(e) => {
+						const size = e.currentTarget.valueAsNumber;
+						set('text size', { fontSize: size >= 4 && size <= 72 ? size : undefined }, false);
+					}}
+				/></label
+			>
+			<label
+				>Stands<select
+					class="input mt-1"
+					value={same((f) => f.align ?? 'left') ?? ''}
+					onchange={(e) =>
+						set(
+							'text side',
+							{ align: e.currentTarget.value === 'left' ? undefined : (e.currentTarget.value as 'middle') },
+							false
+						)}
+					><option value="left">left</option><option value="middle">in the middle</option><option value="right"
+						>right</option
+					></select
+				></label
+			>
+			<label class="col-span-2 flex items-center gap-2"
+				><input
+					type="checkbox"
+					checked={same((f) => f.shrink !== false) ?? false}
+					indeterminate={same((f) => f.shrink !== false) === null}
+					onchange={(e) => set('shrink', { shrink: e.currentTarget.checked ? undefined : false }, false)}
+				/> gets smaller until it fits</label
+			>
+		</fieldset>
+	{/if}
+	{#if fields.length > 1 && same((f) => f.key) && kind.grouped}<p class="text-quiet">
+			Press one of them once more, or Space on it, to change its own value and the group’s checks.
+		</p>{/if}
+	{#if fields.length > 1}<ArrangePart {bench} {ids} />{/if}
+	{#if one && asked}
 		<label
-			>Written<select
-				class="input mt-1"
-				value={one.settings['format'] ?? 'long'}
-				onchange={(e) => setting('format', e.currentTarget.value)}
-				><option value="long">2 December 2026</option><option value="medium">2 Dec 2026</option><option value="iso"
-					>2026-12-02</option
-				></select
-			></label
-		>
-	{:else if one?.kind === 'text'}
-		<label class="flex items-center gap-2"
-			><input
-				type="checkbox"
-				checked={one.settings['several'] === true}
-				onchange={(e) => setting('several', e.currentTarget.checked || undefined)}
-			/> several lines</label
-		>
-		<label
-			>Characters at most<input
+			>Turn <span class="text-quiet">in the order of answering; empty: as one reads</span><input
 				class="input mt-1"
 				type="number"
 				min="1"
-				max="2000"
-				value={one.settings['most'] ?? ''}
+				max="9999"
+				value={one.tab ?? ''}
 				onchange={(e) => {
-					const most = Math.round(e.currentTarget.valueAsNumber);
-					setting('most', most >= 1 && most <= 2000 ? most : undefined);
+					const tab = Math.round(e.currentTarget.valueAsNumber);
+					set('turn', { tab: tab >= 1 && tab <= 9999 ? tab : undefined }, false);
 				}}
 			/></label
 		>
 	{/if}
 	{#if at}
-		<h3 class="border-t border-hairline pt-3 text-[15px]">
-			Where <span class="font-sans text-[13px] font-normal text-quiet">millimetres</span>
-		</h3>
-		<div class="grid grid-cols-2 gap-2">
-			{#each SIDES as [side, name] (side)}
-				<label
-					>{name}<input
-						class="input mt-1"
-						type="number"
-						step="0.1"
-						value={mm(at[side])}
-						onchange={(e) => measure(side, e.currentTarget)}
-					/></label
+		<fieldset>
+			<legend class="flex items-baseline gap-2 pb-1">
+				Where
+				<select
+					class="border-0 bg-transparent p-0 text-[13px] text-quiet"
+					aria-label="Unit"
+					value={bench.unit}
+					onchange={(e) => (bench.unit = e.currentTarget.value as Unit)}
+					><option value="mm">millimetres</option><option value="pt">points</option><option value="in">inches</option
+					></select
 				>
-			{/each}
-		</div>
+			</legend>
+			<div class="grid grid-cols-2 gap-2">
+				{#each SIDES as [side, name] (side)}
+					<label
+						>{name}<input
+							class="input mt-1"
+							type="number"
+							step={bench.unit === 'in' ? 0.01 : 0.1}
+							value={inUnit(at[side])}
+							onchange={(e) => measure(side, e.currentTarget)}
+						/></label
+					>
+				{/each}
+			</div>
+		</fieldset>
 	{/if}
-	<p class="flex gap-2 pt-2">
+	<div class="flex flex-wrap gap-2 pt-1">
 		<button
 			class="button"
 			onclick={() => {
@@ -162,12 +336,30 @@
 				bench.chooseFields(copied.fields);
 			}}>Copy</button
 		>
+		<button class="button" onclick={onrepeat}>Repeat on pages…</button>
+		{#if asked && actors.length > 1}
+			<select
+				class="input w-auto!"
+				aria-label="Copy for another person"
+				value=""
+				onchange={(e) => {
+					const copied = copyFor(plan, ids, e.currentTarget.value);
+					bench.change(`copy ${copied.fields.length} fields for somebody`, copied.plan);
+					bench.chooseFields(copied.fields);
+				}}
+			>
+				<option value="">Copy for…</option>
+				{#each actors.filter((p) => p.id !== same((f) => f.person)) as person (person.id)}<option value={person.id}
+						>{person.name || 'No name yet'}</option
+					>{/each}
+			</select>
+		{/if}
 		<button
 			class="button grave"
 			onclick={() => {
-				bench.change('remove', removeFields(plan, ids));
+				bench.change(fields.length === 1 ? 'remove' : `remove ${fields.length} fields`, removeFields(plan, ids));
 				bench.chooseFields([]);
 			}}>Remove</button
 		>
-	</p>
+	</div>
 </div>

@@ -1,10 +1,14 @@
 <script lang="ts">
+	import { numberShown } from '../../core/field';
+	import { localeOf, LOCALES } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
 	import FieldsInspector from './FieldsInspector.svelte';
 	import PersonInspector from './PersonInspector.svelte';
 
 	/** Whatever is chosen: fields, a person, or the packet itself. Shows only what applies. */
-	let { bench }: { bench: Bench } = $props();
+	let { bench, zone, onrepeat }: { bench: Bench; zone: string; onrepeat: () => void } = $props();
+
+	const names = new Intl.DisplayNames('en-GB', { type: 'language' });
 
 	const plan = $derived(bench.plan);
 	const chosen = $derived(bench.chosen);
@@ -14,7 +18,7 @@
 
 <section aria-label="Inspector" class="relative h-full overflow-y-auto px-4 py-3.5 text-[14px] leading-5">
 	{#if fields.length > 0}
-		<FieldsInspector {bench} {fields} />
+		<FieldsInspector {bench} {fields} {zone} {onrepeat} />
 	{:else if person}
 		<PersonInspector {bench} {person} />
 	{:else}
@@ -35,6 +39,17 @@
 					maxlength="4000"
 					value={plan.message}
 					oninput={(e) => bench.change('message', { ...plan, message: e.currentTarget.value }, true)}></textarea></label
+			>
+			<label
+				>Numbers and dates as in<select
+					class="input mt-1"
+					value={localeOf(plan)}
+					onchange={(e) =>
+						bench.change('language', { ...plan, locale: e.currentTarget.value as (typeof LOCALES)[number] })}
+					>{#each LOCALES as locale (locale)}<option value={locale}
+							>{names.of(locale)}, {numberShown('1234.5', { decimals: 2 }, locale)}</option
+						>{/each}</select
+				></label
 			>
 			<fieldset>
 				<legend>Time to complete</legend>

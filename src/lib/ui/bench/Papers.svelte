@@ -3,7 +3,7 @@
 	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Bench } from './bench.svelte';
 	import { detach, movePaper, removePaper } from './edits';
-	import { weave } from './weave';
+	import { weaveOf } from './weave';
 
 	/** The documents and their pages, small; a mark in each person's weave shows whose fields are where. */
 	let {
@@ -16,9 +16,9 @@
 	const plan = $derived(bench.plan);
 	let input: HTMLInputElement;
 
-	function owners(paper: string, page: number): number[] {
+	function owners(paper: string, page: number): (string | null)[] {
 		const here = plan.fields.filter((f) => f.paper === paper && f.page === page);
-		return [...new Set(here.map((f) => plan.people.findIndex((p) => p.id === f.person)))].sort();
+		return [...new Set(here.map((f) => f.person))].sort();
 	}
 </script>
 
@@ -62,9 +62,9 @@
 						</button>
 						<p class="flex items-center justify-center gap-1 text-[13px] leading-5 text-quiet">
 							{number + 1}
-							{#each owners(paper.id, number) as place (place)}<span
+							{#each owners(paper.id, number) as owner (owner)}<span
 									class="inline-block h-2.5 w-2.5"
-									style:background={weave(place)}
+									style:background={weaveOf(plan, owner)}
 								></span>{/each}
 						</p>
 					</li>

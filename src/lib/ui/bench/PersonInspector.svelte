@@ -57,6 +57,24 @@
 			That can't be an e-mail address yet.
 		</p>{/if}
 	<label
+		>Organisation<input
+			class="input mt-1"
+			maxlength="200"
+			autocomplete="off"
+			value={person.organisation ?? ''}
+			oninput={(e) => set('organisation', { organisation: e.currentTarget.value })}
+		/></label
+	>
+	<label
+		>Job title<input
+			class="input mt-1"
+			maxlength="200"
+			autocomplete="off"
+			value={person.jobTitle ?? ''}
+			oninput={(e) => set('job title', { jobTitle: e.currentTarget.value })}
+		/></label
+	>
+	<label
 		>Duty<select class="input mt-1" value={person.duty} onchange={(e) => duty(e.currentTarget.value as Duty)}
 			>{#each DUTIES as d (d)}<option>{d}</option>{/each}</select
 		></label

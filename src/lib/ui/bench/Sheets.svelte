@@ -1,155 +1,486 @@
 <script lang="ts">
 	import { tick } from 'svelte';
-	import { keepOnPage, shownSize, toShown, type ShownRect } from '../../core/page';
-	import type { Field } from '../../core/packet';
+	import { kindOf } from '../../core/field';
+	import type { Field, KindName } from '../../core/packet';
+	import {
+		ALL_SIDES,
+		keepOnPage,
+		meets,
+		shownSize,
+		snap,
+		snapTargets,
+		toShown,
+		type FoundPlace,
+		type Guide,
+		type ShownRect,
+		type Sides,
+		type SnapTargets
+	} from '../../core/page';
 	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Bench } from './bench.svelte';
-	import { pageOf, placeField, shiftFields } from './edits';
+	import { copyFields } from './copying';
+	import { changeFields, placeField, putAt, shiftFields, shiftToPage, shownAt, withGroups } from './field-edits';
 	import FieldBox from './FieldBox.svelte';
+	import { likelyOwner, takePlaces } from './finding';
+	import { sheetLayout, visibleSheets } from './layout';
+	import { ownerName, weaveOf } from './weave';
 
-	/** The pages, one under the other, with their fields. */
+	/** The pages, one under the other, with their fields. Only those near the view are drawn. */
 	let { bench, scale, current = $bindable(0) }: { bench: Bench; scale: number; current?: number } = $props();
 
+	const GAP = 16;
+	/** how near, in CSS pixels, something must be to draw a dragged field to it */
+	const REACH = 6;
+
 	const plan = $derived(bench.plan);
-	const sheets = $derived(
-		plan.papers.flatMap((paper) =>
-			paper.pages.map((page, number) => ({ paper, page, number, key: `${paper.id}-${number}` }))
-		)
-	);
+	const layout = $derived(sheetLayout(plan.papers, scale, GAP));
+	const sheets = $derived(layout.sheets);
+	const byPage = $derived.by(() => {
+		const all: Record<string, Field[]> = {};
+		for (const field of plan.fields) (all[`${field.paper}-${field.page}`] ??= []).push(field);
+		return all;
+	});
 	let scroller: HTMLDivElement;
+	let top = $state(0);
+	let height = $state(800);
+	const drawnSheets = $derived(visibleSheets(layout, top, height));
+
 	/** a drag under way, in points as shown; the plan changes when it ends */
-	let drag = $state<{ how: 'move' | 'size'; dx: number; dy: number } | null>(null);
+	interface Drag {
+		/** ids of what is moved, with where each was */
+		from: Record<string, ShownRect>;
+		sides: Sides;
+		by: { left: number; top: number; width: number; height: number };
+		guides: Guide[];
+		key: string;
+		copy: boolean;
+	}
+	let drag = $state.raw<Drag | null>(null);
+	let band = $state.raw<{ key: string; rect: ShownRect } | null>(null);
+
+	$effect(() => {
+		for (const paper of plan.papers) void bench.read(paper);
+	});
 
 	function place(field: Field): ShownRect {
-		const page = pageOf(plan, field)!;
-		const at = toShown(page, field.rect);
-		if (!drag || !bench.fieldIds.includes(field.id)) return at;
-		const wanted =
-			drag.how === 'move'
-				? { ...at, left: at.left + drag.dx, top: at.top + drag.dy }
-				: { ...at, width: Math.max(8, at.width + drag.dx), height: Math.max(8, at.height + drag.dy) };
-		return keepOnPage(page, wanted);
+		const at = drag?.from[field.id];
+		return drag && at
+			? {
+					left: at.left + drag.by.left,
+					top: at.top + drag.by.top,
+					width: Math.max(8, at.width + drag.by.width),
+					height: Math.max(8, at.height + drag.by.height)
+				}
+			: shownAt(plan, field);
 	}
 
-	function startDrag(event: PointerEvent, how: 'move' | 'size') {
-		const from = { x: event.clientX, y: event.clientY };
+	type Sheet = (typeof sheets)[number];
+	const sheetOf = (field: Field): Sheet => sheets.find((s) => s.paper.id === field.paper && s.number === field.page)!;
+
+	function targetsOn(sheet: Sheet, without: string[]): SnapTargets {
+		const others = (byPage[sheet.key] ?? []).filter((f) => !without.includes(f.id)).map((f) => shownAt(plan, f));
+		return snapTargets(bench.readings.page(sheet.paper, sheet.number), others);
+	}
+
+	/** Follows the pointer until it is let go. `sides`: which edges move. Ctrl lets it go where it will, Alt leaves a copy. */
+	function startDrag(event: PointerEvent, held: Field, sides: Sides, was = false) {
+		const moving = sides === ALL_SIDES;
+		// a press on one that was not chosen chooses it first; the list is read after that
+		const ids = moving
+			? withGroups(bench.plan, bench.fieldIds.includes(held.id) ? bench.fieldIds : [held.id])
+			: [held.id];
+		const sheet = sheetOf(held);
+		const fields = plan.fields.filter((f) => ids.includes(f.id));
+		const from = Object.fromEntries(fields.map((f) => [f.id, shownAt(plan, f)]));
+		const on = fields.filter((f) => f.paper === held.paper && f.page === held.page).map((f) => from[f.id]!);
+		const whole = moving ? around(on) : from[held.id]!;
+		const targets = targetsOn(sheet, ids);
+		const start = { x: event.clientX, y: event.clientY };
+		const scrolled = scroller.scrollTop;
 		const target = event.currentTarget as HTMLElement;
 		target.setPointerCapture(event.pointerId);
+		let wanted: PointerEvent | null = null;
+		let frame = 0;
+		const step = () => {
+			frame = 0;
+			if (!wanted) return;
+			const dx = (wanted.clientX - start.x) / scale;
+			const dy = (wanted.clientY - start.y + scroller.scrollTop - scrolled) / scale;
+			if (!drag && Math.hypot(dx, dy) * scale <= 3) return;
+			const free = wanted.ctrlKey || wanted.metaKey;
+			const moved = {
+				left: whole.left + (sides.left ? dx : 0),
+				top: whole.top + (sides.top ? dy : 0),
+				width: whole.width + (moving ? 0 : sides.left ? -dx : sides.right ? dx : 0),
+				height: whole.height + (moving ? 0 : sides.top ? -dy : sides.bottom ? dy : 0)
+			};
+			const { rect, guides } = free ? { rect: moved, guides: [] } : snap(moved, targets, REACH / scale, sides);
+			drag = {
+				from,
+				sides,
+				by: {
+					left: rect.left - whole.left,
+					top: rect.top - whole.top,
+					width: rect.width - whole.width,
+					height: rect.height - whole.height
+				},
+				guides,
+				key: sheet.key,
+				copy: moving && wanted.altKey
+			};
+		};
 		const move = (e: PointerEvent) => {
-			const dx = (e.clientX - from.x) / scale;
-			const dy = (e.clientY - from.y) / scale;
-			if (drag || Math.hypot(dx, dy) > 2 / scale) drag = { how, dx, dy };
+			wanted = e;
+			frame ||= requestAnimationFrame(step);
+		};
+		const end = (e: PointerEvent) => {
+			target.removeEventListener('pointermove', move);
+			target.removeEventListener('pointerup', end);
+			target.removeEventListener('pointercancel', end);
+			cancelAnimationFrame(frame);
+			if (e.type === 'pointerup') {
+				wanted = drag || wanted ? e : null;
+				step();
+			}
+			const done = drag;
+			drag = null;
+			if (done && e.type === 'pointerup') finishDrag(done, ids, sheet, e);
+			// pressed and not moved: one of several that were chosen is now the only one
+			else if (was && e.type === 'pointerup' && bench.fieldIds.length > 1) bench.chooseFields([held.id]);
+		};
+		target.addEventListener('pointermove', move);
+		target.addEventListener('pointerup', end);
+		target.addEventListener('pointercancel', end);
+	}
+
+	function finishDrag(done: Drag, ids: string[], sheet: Sheet, event: PointerEvent) {
+		let now = bench.plan;
+		let moved = ids;
+		if (done.copy) {
+			const copied = copyFields(now, ids);
+			now = shiftFields(copied.plan, copied.fields, { left: -12, top: -12 });
+			moved = copied.fields;
+		}
+		const over = done.sides === ALL_SIDES ? sheetAt(event.clientX, event.clientY) : undefined;
+		if (over && over.key !== sheet.key) {
+			const home = layout.tops[sheets.indexOf(sheet)]! - layout.tops[sheets.indexOf(over)]!;
+			// both stand in the middle, so a narrower one begins further right
+			const aside = (sheet.width - over.width) / 2 / scale;
+			now = shiftToPage(
+				now,
+				moved,
+				{ paper: over.paper.id, page: over.number },
+				{ left: done.by.left - aside, top: done.by.top + home / scale }
+			);
+		} else now = shiftFields(now, moved, done.by);
+		const many = moved.length === 1 ? 'a field' : `${moved.length} fields`;
+		bench.change(done.copy ? `copy ${many}` : done.sides === ALL_SIDES ? `move ${many}` : `size ${many}`, now);
+		if (done.copy) bench.chooseFields(moved);
+	}
+
+	function around(rects: ShownRect[]): ShownRect {
+		const left = Math.min(...rects.map((r) => r.left));
+		const upper = Math.min(...rects.map((r) => r.top));
+		return {
+			left,
+			top: upper,
+			width: Math.max(...rects.map((r) => r.left + r.width)) - left,
+			height: Math.max(...rects.map((r) => r.top + r.height)) - upper
+		};
+	}
+
+	function sheetAt(x: number, y: number): Sheet | undefined {
+		return sheets.find((s) => {
+			const box = scroller.querySelector(`[data-sheet="${s.key}"]`)?.getBoundingClientRect();
+			return box && x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
+		});
+	}
+
+	/** On a free spot of a page: draws a band round what is to be chosen. By touch the page scrolls instead. */
+	function startBand(event: PointerEvent, sheet: Sheet) {
+		if (event.button !== 0 || bench.placing) return;
+		if (event.pointerType === 'touch') return;
+		const target = event.currentTarget as HTMLElement;
+		const box = target.getBoundingClientRect();
+		const at = (e: PointerEvent) => ({ x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale });
+		const start = at(event);
+		const before = event.shiftKey ? bench.fieldIds : [];
+		target.setPointerCapture(event.pointerId);
+		const move = (e: PointerEvent) => {
+			const now = at(e);
+			band = {
+				key: sheet.key,
+				rect: {
+					left: Math.min(start.x, now.x),
+					top: Math.min(start.y, now.y),
+					width: Math.abs(now.x - start.x),
+					height: Math.abs(now.y - start.y)
+				}
+			};
 		};
 		const end = () => {
 			target.removeEventListener('pointermove', move);
-			const done = drag;
-			drag = null;
-			if (!done) return;
-			const by = done.how === 'move' ? { left: done.dx, top: done.dy } : { width: done.dx, height: done.dy };
-			bench.change(done.how === 'move' ? 'move' : 'size', shiftFields(plan, bench.fieldIds, by));
+			target.removeEventListener('pointerup', end);
+			const drawn = band;
+			band = null;
+			const inside =
+				drawn && Math.max(drawn.rect.width, drawn.rect.height) > 3
+					? (byPage[sheet.key] ?? []).filter((f) => meets(drawn.rect, shownAt(plan, f))).map((f) => f.id)
+					: [];
+			bench.chooseFields([...before, ...inside.filter((id) => !before.includes(id))]);
 		};
 		target.addEventListener('pointermove', move);
-		target.addEventListener('pointerup', end, { once: true });
-		target.addEventListener('pointercancel', end, { once: true });
+		target.addEventListener('pointerup', end);
 	}
 
-	function press(event: PointerEvent, sheet: (typeof sheets)[number]) {
-		if (event.button !== 0) return;
-		if (!bench.placing) {
-			bench.chooseFields([]);
-			return;
-		}
+	function press(event: MouseEvent, sheet: Sheet) {
+		if (!bench.placing) return;
 		const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
-		put(sheet, { x: (event.clientX - box.left) / scale, y: (event.clientY - box.top) / scale });
+		put(sheet, bench.placing, { x: (event.clientX - box.left) / scale, y: (event.clientY - box.top) / scale });
 	}
 
-	function put(sheet: (typeof sheets)[number], middle: { x: number; y: number }) {
-		const placed = placeField(plan, bench.placing!, bench.person, sheet.paper.id, sheet.number, middle);
-		bench.change(`place a field`, placed.plan);
+	/** Places a kind; a blank of the page right there draws it to itself. */
+	function put(sheet: Sheet, kind: KindName, middle: { x: number; y: number }) {
+		const before = plan.fields.find((f) => f.id === bench.fieldIds[0]);
+		const placed = placeField(plan, kind, bench.person, sheet.paper.id, sheet.number, middle, before);
+		const field = placed.plan.fields.find((f) => f.id === placed.field)!;
+		const near = snap(toShown(sheet.page, field.rect), targetsOn(sheet, []), REACH / scale);
+		const now = changeFields(placed.plan, [field.id], (f) => putAt(placed.plan, f, near.rect));
+		bench.change(`place ${kindOf(kind).name}`, now);
 		bench.chooseFields([placed.field]);
+	}
+
+	/** Lets go of a kind dragged from the tray; false where there is no page under it. */
+	export function dropKind(kind: KindName, x: number, y: number): boolean {
+		const sheet = sheetAt(x, y);
+		if (!sheet) return false;
+		const box = scroller.querySelector(`[data-sheet="${sheet.key}"]`)!.getBoundingClientRect();
+		put(sheet, kind, { x: (x - box.left) / scale, y: (y - box.top) / scale });
+		return true;
 	}
 
 	function choose(id: string, add: boolean) {
 		const now = bench.fieldIds;
-		bench.chooseFields(add ? (now.includes(id) ? now.filter((f) => f !== id) : [...now, id]) : [id]);
+		const group = withGroups(plan, [id]);
+		if (!add) return bench.chooseFields(group);
+		bench.chooseFields(now.includes(id) ? now.filter((f) => !group.includes(f)) : [...now, ...group]);
 	}
+
+	function take(sheet: Sheet, places: FoundPlace[]) {
+		const taken = takePlaces(plan, sheet.paper.id, places, bench.foundOn(sheet.paper, true), bench.person);
+		bench.change(places.length === 1 ? 'take a found place' : `take ${places.length} found places`, taken.plan);
+		bench.chooseFields(taken.fields);
+	}
+
+	/** A found place taken for another kind than the one it looks like. */
+	function asKind(found: FoundPlace, kind: KindName): FoundPlace {
+		return found.kind === kind
+			? found
+			: { ...found, kind, settings: kindOf(kind).grouped ? { value: 'option_1' } : {} };
+	}
+
+	/** Takes what is found: on the page in view, or on all pages. Gives how many. */
+	export function takeFound(all: boolean): number {
+		const sheet = sheets[current];
+		if (!sheet) return 0;
+		let now = plan;
+		const added: string[] = [];
+		for (const paper of all ? plan.papers : [sheet.paper]) {
+			const places = bench.foundOn(paper).filter((p) => all || p.page === sheet.number);
+			const taken = takePlaces(now, paper.id, places, bench.foundOn(paper, true), bench.person);
+			now = taken.plan;
+			added.push(...taken.fields);
+		}
+		if (added.length > 0) bench.change(`take ${added.length} found places`, now);
+		bench.chooseFields(added);
+		return added.length;
+	}
+
+	/** Puts the focus on the next found place, from the page in view on; Enter there takes it. */
+	export async function nextFound() {
+		const order = [...sheets.slice(current), ...sheets.slice(0, current)];
+		const focused = (document.activeElement as HTMLElement | null)?.dataset['found'];
+		const all = order.flatMap((s) =>
+			bench
+				.foundOn(s.paper)
+				.filter((p) => p.page === s.number)
+				.map((p) => ({ sheet: s, name: foundName(s, p) }))
+		);
+		const next = all[(all.findIndex((one) => one.name === focused) + 1) % Math.max(1, all.length)];
+		if (!next) return;
+		goToSheet(next.sheet.key, true);
+		await tick();
+		const element = scroller.querySelector<HTMLElement>(`[data-found="${CSS.escape(next.name)}"]`);
+		element?.scrollIntoView({ block: 'nearest' });
+		element?.focus({ preventScroll: true });
+	}
+
+	const foundName = (sheet: Sheet, place: FoundPlace) =>
+		`${sheet.key} ${Math.round(place.rect.left)} ${Math.round(place.rect.top)}`;
 
 	/** Places the kind in hand by keyboard: in the middle of what is seen, lower for each one that is there already. */
 	export async function putByKey() {
 		const sheet = sheets[current];
-		if (!sheet) return;
-		const element = scroller.querySelector<HTMLElement>(`[data-sheet="${sheet.key}"]`)!;
-		const seen = scroller.getBoundingClientRect();
-		const box = element.getBoundingClientRect();
+		if (!sheet || !bench.placing) return;
 		const size = shownSize(sheet.page);
-		const middle = {
-			x: size.width / 2,
-			y: Math.min(size.height - 30, Math.max(30, ((seen.top + seen.bottom) / 2 - box.top) / scale))
-		};
+		const seen = top + height / 2 - layout.tops[current]!;
+		const middle = { x: size.width / 2, y: Math.min(size.height - 30, Math.max(30, seen / scale)) };
 		const taken = (y: number) =>
-			plan.fields.some(
-				(f) =>
-					f.paper === sheet.paper.id &&
-					f.page === sheet.number &&
-					Math.abs(toShown(sheet.page, f.rect).top + toShown(sheet.page, f.rect).height / 2 - y) < 12
-			);
+			(byPage[sheet.key] ?? []).some((f) => {
+				const at = shownAt(plan, f);
+				return Math.abs(at.top + at.height / 2 - y) < 12;
+			});
 		while (taken(middle.y) && middle.y < size.height - 60) middle.y += 48;
-		put(sheet, middle);
+		put(sheet, bench.placing, keepMiddle(sheet, middle));
 		await tick();
 		scroller.querySelector<HTMLElement>(`[data-field="${bench.fieldIds[0]}"]`)?.focus();
 	}
 
-	/** Brings a page, or a field, into view. */
-	export function goTo(selector: string) {
-		scroller
-			.querySelector<HTMLElement>(selector)
-			?.scrollIntoView({ block: selector.startsWith('[data-field') ? 'center' : 'start' });
+	function keepMiddle(sheet: Sheet, { x, y }: { x: number; y: number }) {
+		const kept = keepOnPage(sheet.page, { left: x, top: y, width: 4, height: 4 });
+		return { x: kept.left, y: kept.top };
+	}
+
+	function goToSheet(key: string, near = false) {
+		const i = sheets.findIndex((s) => s.key === key);
+		if (i < 0) return;
+		const at = layout.tops[i]!;
+		if (near && at >= top && at + layout.sheets[i]!.height <= top + height) return;
+		scroller.scrollTop = at - GAP;
+		onscroll();
+	}
+
+	/** Brings a page into view. */
+	export function goTo(key: string) {
+		goToSheet(key);
+	}
+
+	/** Brings a field into view, and the focus to it. */
+	export async function goToField(id: string) {
+		const field = plan.fields.find((f) => f.id === id);
+		if (!field) return;
+		const sheet = sheetOf(field);
+		if (!sheet) return;
+		const at = layout.tops[sheets.indexOf(sheet)]! + shownAt(plan, field).top * scale;
+		if (at < top + 40 || at > top + height - 60) {
+			scroller.scrollTop = at - height / 2;
+			onscroll();
+		}
+		await tick();
+		scroller.querySelector<HTMLElement>(`[data-field="${id}"]`)?.focus({ preventScroll: true });
+	}
+
+	/** The page in view, for what is pasted. */
+	export function pageInView(): { paper: string; page: number } | null {
+		const sheet = sheets[current];
+		return sheet ? { paper: sheet.paper.id, page: sheet.number } : null;
 	}
 
 	function onscroll() {
-		const middle = scroller.getBoundingClientRect().top + scroller.clientHeight / 2;
-		const boxes = [...scroller.querySelectorAll('[data-sheet]')].map((e) => e.getBoundingClientRect());
-		const found = boxes.findIndex((b) => b.bottom > middle);
-		current = found < 0 ? Math.max(0, boxes.length - 1) : found;
+		top = scroller.scrollTop;
+		const middle = top + scroller.clientHeight / 2;
+		const found = layout.tops.findIndex((t, i) => t + sheets[i]!.height > middle);
+		current = found < 0 ? Math.max(0, sheets.length - 1) : found;
 	}
 </script>
 
 <div
 	bind:this={scroller}
+	bind:clientHeight={height}
 	{onscroll}
-	class="relative h-full overflow-auto px-8 py-4 {bench.placing ? 'placing' : ''}"
+	class="relative h-full overflow-auto {bench.placing ? 'placing' : ''}"
 	data-testid="sheets"
 >
-	{#each sheets as sheet (sheet.key)}
-		<div class="relative mx-auto mb-4 w-fit" data-sheet={sheet.key}>
-			<!-- svelte-ignore a11y_no_static_element_interactions (placing by keyboard is done with Enter, see the tray) -->
-			<div onpointerdown={(event) => press(event, sheet)}>
-				<PagePicture
-					url="/papers/{sheet.paper.digest}"
-					number={sheet.number}
-					page={sheet.page}
-					{scale}
-					label="{sheet.paper.name}, page {sheet.number + 1} of {sheet.paper.pages.length}"
-				/>
-			</div>
-			{#each plan.fields.filter((f) => f.paper === sheet.paper.id && f.page === sheet.number) as field (field.id)}
-				<FieldBox
-					{field}
-					{scale}
-					at={place(field)}
-					place={plan.people.findIndex((p) => p.id === field.person)}
-					owner={plan.people.find((p) => p.id === field.person)?.name ?? ''}
-					chosen={bench.fieldIds.includes(field.id)}
-					onchoose={(add) => choose(field.id, add)}
-					ondrag={startDrag}
-				/>
-			{/each}
-		</div>
-	{/each}
+	<div class="relative mx-auto" style:height="{layout.height}px" style:min-width="{layout.width + 64}px">
+		{#each sheets as sheet, i (sheet.key)}
+			{#if i >= drawnSheets.from && i <= drawnSheets.to}
+				<div
+					class="absolute left-1/2 -translate-x-1/2"
+					style:top="{layout.tops[i]}px"
+					style:width="{sheet.width}px"
+					style:height="{sheet.height}px"
+					data-sheet={sheet.key}
+				>
+					<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events (by keyboard placing is done with Enter, choosing with Tab and the list) -->
+					<div onpointerdown={(event) => startBand(event, sheet)} onclick={(event) => press(event, sheet)}>
+						<PagePicture
+							url="/papers/{sheet.paper.digest}"
+							number={sheet.number}
+							page={sheet.page}
+							{scale}
+							label="{sheet.paper.name}, page {sheet.number + 1} of {sheet.paper.pages.length}"
+						/>
+					</div>
+					{#if bench.showFound}
+						{#each bench.foundOn(sheet.paper).filter((p) => p.page === sheet.number) as found (foundName(sheet, found))}
+							<button
+								class="absolute cursor-pointer rounded-[2px] border border-dashed border-[#a85a1f] bg-[#a85a1f0d] hover:bg-[#a85a1f26] focus-visible:bg-[#a85a1f26]"
+								style:left="{found.rect.left * scale}px"
+								style:top="{found.rect.top * scale}px"
+								style:width="{found.rect.width * scale}px"
+								style:height="{found.rect.height * scale}px"
+								data-found={foundName(sheet, found)}
+								aria-label="Found: {kindOf(found.kind).name}, {found.label}, likely for {ownerName(
+									plan,
+									likelyOwner(found, plan.people) ?? bench.person
+								)}. Enter takes it."
+								title="{found.label} · {kindOf(found.kind).name} · {ownerName(
+									plan,
+									likelyOwner(found, plan.people) ?? bench.person
+								)}"
+								onclick={() => take(sheet, [bench.placing ? asKind(found, bench.placing) : found])}
+							></button>
+						{/each}
+					{/if}
+					{#each byPage[sheet.key] ?? [] as field (field.id)}
+						<FieldBox
+							{field}
+							{scale}
+							at={place(field)}
+							weave={weaveOf(plan, field.person)}
+							owner={ownerName(plan, field.person)}
+							named={plan.people.some((p) => p.id === field.person)}
+							chosen={bench.fieldIds.includes(field.id)}
+							alone={bench.fieldIds.length === 1 && bench.fieldIds[0] === field.id}
+							onchoose={(add) => choose(field.id, add)}
+							ondrag={(event, was) => startDrag(event, field, ALL_SIDES, was)}
+							onsingle={() => bench.chooseFields([field.id])}
+							onsize={(event, across, down) =>
+								startDrag(event, field, {
+									left: across < 0,
+									right: across > 0,
+									top: down < 0,
+									bottom: down > 0
+								})}
+						/>
+					{/each}
+					{#if drag?.key === sheet.key}
+						{#each drag.guides as guide (guide.axis)}
+							<span
+								class="pointer-events-none absolute bg-[#a85a1f]"
+								data-guide={guide.axis}
+								style={guide.axis === 'x'
+									? `left:${guide.at * scale}px;top:${guide.from * scale - 8}px;width:1px;height:${(guide.to - guide.from) * scale + 16}px`
+									: `top:${guide.at * scale}px;left:${guide.from * scale - 8}px;height:1px;width:${(guide.to - guide.from) * scale + 16}px`}
+							></span>
+						{/each}
+					{/if}
+					{#if band?.key === sheet.key}
+						<span
+							class="pointer-events-none absolute border border-[#14525c] bg-[#14525c1a]"
+							style="left:{band.rect.left * scale}px;top:{band.rect.top * scale}px;width:{band.rect.width *
+								scale}px;height:{band.rect.height * scale}px"
+						></span>
+					{/if}
+				</div>
+			{/if}
+		{/each}
+	</div>
 </div>
 
 <style>
-	.placing {
+	.placing,
+	.placing :global(button) {
 		cursor: crosshair;
 	}
 </style>

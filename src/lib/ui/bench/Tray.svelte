@@ -1,42 +1,97 @@
 <script lang="ts">
 	import { KINDS } from '../../core/field';
+	import { SENDER, type KindName } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
+	import { ownerName } from './weave';
 
-	/** The kinds of field as keys of one row: press the letter or the key, then the page, again and again until Esc. */
-	let { bench }: { bench: Bench } = $props();
+	/**
+	 * The kinds of field as keys: press the letter or the key, then the page, again and again until Esc; or drag one to
+	 * its place.
+	 */
+	let { bench, ondrop }: { bench: Bench; ondrop: (kind: KindName, x: number, y: number) => void } = $props();
 
-	const owner = $derived(bench.plan.people.find((p) => p.id === bench.person));
-	// the kinds used most in this plan stand first
-	const kinds = $derived(
-		KINDS.map((kind, i) => ({ kind, i, used: bench.plan.fields.filter((f) => f.kind === kind.kind).length })).sort(
-			(a, b) => b.used - a.used || a.i - b.i
-		)
-	);
+	const owner = $derived(bench.person === null ? null : ownerName(bench.plan, bench.person));
+	const off = $derived(bench.plan.papers.length === 0);
+	// the kinds used most in this plan stand first; while one is in hand they stay where they are
+	let order = $state.raw(KINDS.map((k) => k.kind));
+	$effect(() => {
+		if (bench.placing) return;
+		const used = (kind: string) => bench.plan.fields.filter((f) => f.kind === kind).length;
+		const next = KINDS.map((kind, i) => ({ kind: kind.kind, i, used: used(kind.kind) }))
+			.sort((a, b) => b.used - a.used || a.i - b.i)
+			.map((k) => k.kind);
+		if (next.join() !== order.join()) order = next;
+	});
+	const kinds = $derived(order.map((name) => KINDS.find((k) => k.kind === name)!));
+
+	let ghost = $state<{ name: string; x: number; y: number } | null>(null);
+
+	function grab(event: PointerEvent, kind: KindName, name: string) {
+		if (event.button !== 0 || off) return;
+		const start = { x: event.clientX, y: event.clientY };
+		const target = event.currentTarget as HTMLElement;
+		const move = (e: PointerEvent) => {
+			if (ghost || Math.hypot(e.clientX - start.x, e.clientY - start.y) > 6) {
+				target.setPointerCapture(e.pointerId);
+				ghost = { name, x: e.clientX, y: e.clientY };
+			}
+		};
+		const end = (e: PointerEvent) => {
+			target.removeEventListener('pointermove', move);
+			target.removeEventListener('pointerup', end);
+			target.removeEventListener('pointercancel', end);
+			const dragged = ghost;
+			ghost = null;
+			if (!dragged || e.type !== 'pointerup') return;
+			// the click that follows a drag is no press of the key
+			target.addEventListener('click', (c) => c.stopImmediatePropagation(), { once: true, capture: true });
+			setTimeout(() => target.blur(), 0);
+			ondrop(kind, e.clientX, e.clientY);
+		};
+		target.addEventListener('pointermove', move);
+		target.addEventListener('pointerup', end);
+		target.addEventListener('pointercancel', end);
+	}
 </script>
 
-<section aria-label="Tray" class="flex h-full items-center gap-2 px-[18px]">
-	<p class="w-28 text-[14px] leading-[18px] text-quiet">
-		{#if bench.placing}Click the page, or press Enter. Esc ends it.{:else if owner}For <b class="text-ink"
-				>{owner.name || 'the one chosen'}</b
-			>, press a letter{:else}Add somebody, then press a letter{/if}
+<section aria-label="Tray" class="flex h-full items-center gap-3 px-[18px]">
+	<p class="w-36 shrink-0 text-[14px] leading-[18px] text-quiet">
+		{#if bench.placing}Click the page, or press Enter. Esc ends it.{:else if owner}For <b class="text-ink">{owner}</b>,
+			press a letter{:else}Add somebody, then press a letter{/if}
+		<label class="mt-0.5 flex items-center gap-1.5 text-[13px]"
+			><input
+				type="checkbox"
+				checked={bench.person === SENDER}
+				onchange={(e) =>
+					(bench.person = e.currentTarget.checked
+						? SENDER
+						: (bench.plan.people.find((p) => p.duty !== 'gets a copy')?.id ?? null))}
+			/> for me to fill in</label
+		>
 	</p>
-	<div class="flex gap-2" role="toolbar" aria-label="Kinds of field">
-		{#each kinds as { kind } (kind.kind)}
+	<div class="grid flex-1 grid-cols-9 gap-1" role="toolbar" aria-label="Kinds of field">
+		{#each kinds as kind (kind.kind)}
 			<button
-				class="h-[42px] min-w-[70px] rounded-sm border px-2 text-center leading-[18px] {bench.placing === kind.kind
+				class="flex h-[36px] min-w-0 touch-none items-center gap-1.5 rounded-sm border px-2 text-left {bench.placing ===
+				kind.kind
 					? 'border-2 border-thread bg-wash'
 					: 'border-hairline hover:border-thread'}"
 				aria-pressed={bench.placing === kind.kind}
 				aria-keyshortcuts={kind.letter}
-				disabled={bench.plan.papers.length === 0}
+				disabled={off}
+				onpointerdown={(event) => grab(event, kind.kind, kind.name)}
 				onclick={() => (bench.placing = bench.placing === kind.kind ? null : kind.kind)}
 			>
-				<kbd class="block font-sans text-[14px] font-semibold text-thread">{kind.letter}</kbd>
-				<span class="block text-[14px]">{kind.name}</span>
+				<kbd class="w-3.5 font-sans text-[14px] font-semibold text-thread">{kind.letter}</kbd>
+				<span class="truncate text-[14px]">{kind.name}</span>
 			</button>
 		{/each}
 	</div>
-	<p class="ml-auto text-right text-[13px] leading-[18px] text-quiet">
-		Arrows move 1 pt, with Shift 10<br />Ctrl Z undoes · Del removes · <kbd class="font-mono">?</kbd> all keys
-	</p>
 </section>
+{#if ghost}
+	<span
+		class="pointer-events-none fixed z-50 -translate-x-1/2 -translate-y-1/2 rounded-[2px] border border-thread bg-sheet px-2 py-0.5 text-[13px]"
+		style:left="{ghost.x}px"
+		style:top="{ghost.y}px">{ghost.name}</span
+	>
+{/if}

@@ -1,5 +1,10 @@
-import { preflight, type Plan } from '../../core/packet';
+import { get, set } from 'idb-keyval';
+import { preflight, SENDER, type KindName, type Paper, type Plan } from '../../core/packet';
+import type { FoundPlace } from '../../core/page';
+import { stillFree } from './finding';
 import { begin, changed, redone, undone, type History } from './history';
+import { historyOf, keptOf, type KeptHistory } from './kept-history';
+import { Readings } from './readings';
 
 export interface SavedDraft {
 	id: string;
@@ -14,6 +19,10 @@ export type Saving =
 const PAUSE = 500;
 const AGAIN = 4000;
 const BURST = 900;
+
+/** Units in which exact positions are written, in points. */
+export const UNITS = { mm: 72 / 25.4, pt: 1, in: 72 } as const;
+export type Unit = keyof typeof UNITS;
 
 /** What the inspector is about. */
 export type Chosen = { what: 'packet' } | { what: 'person'; id: string } | { what: 'fields'; ids: string[] };
@@ -32,11 +41,19 @@ export class Bench {
 	/** whose the next placed field will be */
 	person = $state<string | null>(null);
 	/** the kind in hand, placed again and again until Esc */
-	placing = $state<string | null>(null);
+	placing = $state<KindName | null>(null);
 	saving = $state<Saving>() as Saving;
+	unit = $state<Unit>('mm');
+	/** whether found places are shown */
+	showFound = $state(true);
+	/** found places by the digest of their document */
+	private found = $state.raw<Record<string, FoundPlace[]>>({});
+	readonly readings = new Readings();
 
 	readonly plan = $derived.by(() => this.history.now);
 	readonly findings = $derived.by(() => preflight(this.history.now));
+	/** what must be put right before it can go, and what is only worth a look */
+	readonly grave = $derived.by(() => this.findings.filter((f) => !f.mild));
 	readonly undoName = $derived.by(() => this.history.past[this.history.past.length - 1]?.name ?? null);
 	readonly redoName = $derived.by(() => this.history.future[0]?.name ?? null);
 	readonly fieldIds = $derived.by(() => (this.chosen.what === 'fields' ? this.chosen.ids : []));
@@ -66,6 +83,43 @@ export class Bench {
 		this.move(redone(this.history));
 	}
 
+	/** Takes up the undo steps of before the reload, where the plan is still the one they lead to. */
+	async restore(): Promise<void> {
+		try {
+			const kept = await get<{ revision: number; history: KeptHistory }>(this.historyName);
+			if (!kept || kept.revision !== this.revision || this.unsaved || this.history.past.length > 0) return;
+			this.history = historyOf(kept.history, this.history.now);
+		} catch {
+			// a browser that keeps nothing: undo begins anew
+		}
+	}
+
+	private keepHistory(): void {
+		if (this.unsaved) return;
+		set(this.historyName, { revision: this.revision, history: keptOf(this.history) }).catch(() => undefined);
+	}
+
+	private get historyName(): string {
+		return `pellum-undo-${this.id}`;
+	}
+
+	/** Reads a document and looks for places in it, once; what fails is tried again when it is next asked for. */
+	async read(paper: Paper): Promise<void> {
+		if (this.found[paper.digest]) return;
+		try {
+			const places = await this.readings.find(paper);
+			this.found = { ...this.found, [paper.digest]: places };
+		} catch {
+			// without a reading there is nothing to snap to and nothing found; placing works all the same
+		}
+	}
+
+	/** Places found on a document that no field stands on; every place with `all`. */
+	foundOn(paper: Paper, all = false): FoundPlace[] {
+		const places = this.found[paper.digest] ?? [];
+		return all ? places : stillFree(this.plan, paper.id, places);
+	}
+
 	choosePerson(id: string): void {
 		this.chosen = { what: 'person', id };
 		if (this.plan.people.find((p) => p.id === id)?.duty !== 'gets a copy') this.person = id;
@@ -74,7 +128,7 @@ export class Bench {
 	chooseFields(ids: string[]): void {
 		this.chosen = ids.length > 0 ? { what: 'fields', ids } : { what: 'packet' };
 		const owner = this.plan.fields.find((f) => f.id === ids[0])?.person;
-		if (owner) this.person = owner;
+		if (owner && (owner === SENDER || this.plan.people.some((p) => p.id === owner))) this.person = owner;
 	}
 
 	/** Saves what there is to save; false when it could not be. */
@@ -103,7 +157,7 @@ export class Bench {
 		const there = [...history.now.fields, ...history.now.people].map((one) => one.id);
 		if (this.chosen.what === 'fields') this.chooseFields(this.chosen.ids.filter((id) => there.includes(id)));
 		else if (this.chosen.what === 'person' && !there.includes(this.chosen.id)) this.chosen = { what: 'packet' };
-		if (this.person && !there.includes(this.person)) this.person = null;
+		if (this.person && this.person !== SENDER && !there.includes(this.person)) this.person = null;
 		this.later();
 	}
 
@@ -138,6 +192,7 @@ export class Bench {
 				this.revision = body.revision;
 				this.kept = plan;
 				this.saving = { is: 'saved', at: body.savedAt };
+				this.keepHistory();
 				if (this.plan !== plan) this.later();
 			} else if (body.code === 'changed-elsewhere') this.saving = { is: 'elsewhere', say: body.say ?? '' };
 			else this.again(body.say ?? body.message ?? 'It could not be saved.');

@@ -1,8 +1,6 @@
-import { kindOf } from '../../core/field';
-import { type Field, type Paper, type Plan, type PlanPerson } from '../../core/packet';
-import { fromShown, keepOnPage, toShown, type ShownRect } from '../../core/page';
+import type { Paper, Plan, PlanPerson } from '../../core/packet';
 
-/** Every edit of a plan, as a function from plan to plan: the Bench's history keeps what they return. */
+/** Edits of people and papers, each a function from plan to plan: the Bench's history keeps what they return. */
 
 /** A short random id, new in this plan. */
 export function freshId(prefix: string): string {
@@ -66,75 +64,4 @@ export function movePaper(plan: Plan, id: string, step: -1 | 1): Plan {
 
 export function removePaper(plan: Plan, id: string): Plan {
 	return { ...plan, papers: plan.papers.filter((p) => p.id !== id), fields: plan.fields.filter((f) => f.paper !== id) };
-}
-
-/** A new field of a kind with its middle at that place of the page as shown, in points; kept on the page. */
-export function placeField(
-	plan: Plan,
-	kind: string,
-	person: string | null,
-	paper: string,
-	page: number,
-	middle: { x: number; y: number }
-): { plan: Plan; field: string } {
-	const { size, name } = kindOf(kind);
-	const sheet = plan.papers.find((p) => p.id === paper)!.pages[page]!;
-	const shown = keepOnPage(sheet, { left: middle.x - size.width / 2, top: middle.y - size.height / 2, ...size });
-	const field: Field = {
-		id: freshId('f'),
-		kind,
-		person,
-		paper,
-		page,
-		rect: rounded(fromShown(sheet, shown)),
-		label: name[0]!.toUpperCase() + name.slice(1),
-		key: '',
-		required: true,
-		settings: {}
-	} as Field;
-	return { plan: { ...plan, fields: [...plan.fields, field] }, field: field.id };
-}
-
-export function changeFields(plan: Plan, ids: string[], change: (field: Field) => Field): Plan {
-	return { ...plan, fields: plan.fields.map((f) => (ids.includes(f.id) ? change(f) : f)) };
-}
-
-/** Moves and sizes fields by so many points as shown; none leaves its page. */
-export function shiftFields(
-	plan: Plan,
-	ids: string[],
-	by: { left?: number; top?: number; width?: number; height?: number }
-): Plan {
-	return changeFields(plan, ids, (field) => {
-		const page = pageOf(plan, field);
-		if (!page) return field;
-		const at = toShown(page, field.rect);
-		const shown: ShownRect = {
-			left: at.left + (by.left ?? 0),
-			top: at.top + (by.top ?? 0),
-			width: Math.max(8, at.width + (by.width ?? 0)),
-			height: Math.max(8, at.height + (by.height ?? 0))
-		};
-		return { ...field, rect: rounded(fromShown(page, keepOnPage(page, shown))) };
-	});
-}
-
-export function removeFields(plan: Plan, ids: string[]): Plan {
-	return { ...plan, fields: plan.fields.filter((f) => !ids.includes(f.id)) };
-}
-
-/** Copies of fields, a little to the right and below, with new ids. */
-export function copyFields(plan: Plan, ids: string[]): { plan: Plan; fields: string[] } {
-	const copies = plan.fields.filter((f) => ids.includes(f.id)).map((f) => ({ ...f, id: freshId('f') }));
-	const fields = copies.map((f) => f.id);
-	return { plan: shiftFields({ ...plan, fields: [...plan.fields, ...copies] }, fields, { left: 12, top: 12 }), fields };
-}
-
-export function pageOf(plan: Plan, field: Field) {
-	return plan.papers.find((p) => p.id === field.paper)?.pages[field.page];
-}
-
-function rounded(rect: Field['rect']): Field['rect'] {
-	const round = (n: number) => Math.round(n * 100) / 100;
-	return { x: round(rect.x), y: round(rect.y), width: round(rect.width), height: round(rect.height) };
 }

@@ -1,3 +1,5 @@
+import { EVERYBODY, SENDER, type Plan } from '../../core/packet';
+
 /**
  * People on the Bench are told apart by a weave and an ink, so that it works in grey and for the colour-blind.
  * Eight inks of about equal weight; eight weaves; they pair up differently after the first eight people.
@@ -21,4 +23,18 @@ export function weave(place: number): string {
 	if (place < 0) return 'repeating-linear-gradient(0deg, #8a8f86 0 1px, transparent 1px 2px)';
 	const round = Math.floor(place / INKS.length);
 	return WEAVES[(place + round) % WEAVES.length]!(INKS[place % INKS.length]!);
+}
+
+/** The weave of a field's owner: a person's by their place in the plan, the sender's and everybody's own. */
+export function weaveOf(plan: Plan, owner: string | null): string {
+	if (owner === SENDER) return 'linear-gradient(#20262b, #20262b)';
+	if (owner === EVERYBODY) return 'repeating-linear-gradient(90deg, #5d646a 0 1px, transparent 1px 4px)';
+	return weave(plan.people.findIndex((p) => p.id === owner));
+}
+
+/** What a field's owner is called on the Bench. */
+export function ownerName(plan: Plan, owner: string | null): string {
+	if (owner === SENDER) return 'you, before sending';
+	if (owner === EVERYBODY) return 'everybody';
+	return plan.people.find((p) => p.id === owner)?.name || (owner === null ? 'nobody yet' : 'no name yet');
 }

@@ -4,16 +4,23 @@
 	import { clock } from '$lib/ui/dates';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
 	import { addPapers, attach } from '$lib/ui/bench/edits';
+	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
+	import { removeFields } from '$lib/ui/bench/field-edits';
+	import FieldList from '$lib/ui/bench/FieldList.svelte';
+	import FindText from '$lib/ui/bench/FindText.svelte';
 	import Inspector from '$lib/ui/bench/Inspector.svelte';
 	import { KEYS, pressKey } from '$lib/ui/bench/keys';
 	import Papers from '$lib/ui/bench/Papers.svelte';
+	import PasteDialog from '$lib/ui/bench/PasteDialog.svelte';
+	import Rehearsal from '$lib/ui/bench/Rehearsal.svelte';
+	import RepeatDialog from '$lib/ui/bench/RepeatDialog.svelte';
 	import Route from '$lib/ui/bench/Route.svelte';
 	import SendSheet from '$lib/ui/bench/SendSheet.svelte';
 	import Sheets from '$lib/ui/bench/Sheets.svelte';
 	import Tray from '$lib/ui/bench/Tray.svelte';
 	import { Redo2, Undo2 } from '@lucide/svelte';
 	import { Dialog } from 'bits-ui';
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 
 	let { data } = $props();
 	// the Bench is the draft's memory from here on; what the server holds comes back by saving
@@ -30,10 +37,19 @@
 	let checking = $state(false);
 	let helping = $state(false);
 	let over = $state(false);
+	let listing = $state(false);
+	let finding = $state(false);
+	let repeating = $state(false);
+	let rehearsing = $state(false);
+	let pasted = $state.raw<{ block: Block; to: { paper: string; page: number } | null } | null>(null);
 
 	const plan = $derived(bench.plan);
 	const pages = $derived(plan.papers.reduce((sum, p) => sum + p.pages.length, 0));
 	const findings = $derived(bench.findings);
+	const grave = $derived(bench.grave);
+	const found = $derived(plan.papers.reduce((sum, paper) => sum + bench.foundOn(paper).length, 0));
+
+	onMount(() => void bench.restore());
 
 	function zoomBy(step: number) {
 		const at = ZOOMS.findIndex((z) => z >= zoom);
@@ -82,7 +98,7 @@
 		checking = false;
 		if (place.what === 'field') {
 			bench.chooseFields([place.id]);
-			sheets?.goTo(`[data-field="${place.id}"]`);
+			void sheets?.goToField(place.id);
 		} else if (place.what === 'person') {
 			bench.choosePerson(place.id);
 			setTimeout(
@@ -97,6 +113,61 @@
 			if (place.what === 'title')
 				setTimeout(() => document.querySelector<HTMLInputElement>('#packet-title')?.focus(), 30);
 		}
+	}
+
+	/** Fields are put away in the browser, so that they can be pasted in another packet as well. */
+	const BLOCK = 'pellum-block';
+
+	function copy(cut: boolean) {
+		const block = blockOf(plan, bench.fieldIds);
+		try {
+			localStorage.setItem(BLOCK, JSON.stringify(block));
+		} catch {
+			notes = [
+				{ say: 'This browser keeps nothing, so nothing could be copied. The fields are as they were.', bad: true }
+			];
+			return;
+		}
+		if (!cut) return;
+		bench.change(
+			`cut ${block.fields.length} fields`,
+			removeFields(
+				plan,
+				block.fields.map((f) => f.field.id)
+			)
+		);
+		bench.chooseFields([]);
+	}
+
+	function paste() {
+		const block = readBlock(localStorage.getItem(BLOCK));
+		const to = sheets?.pageInView() ?? null;
+		if (!block || block.fields.length === 0 || !to) return;
+		const { known, unknown } = peopleHere(plan, block);
+		if (unknown.length > 0) {
+			pasted = { block, to };
+			return;
+		}
+		// on the page they come from a copy stands a little aside
+		const aside = block.fields.some((f) =>
+			plan.fields.some((g) => g.id === f.field.id && g.paper === to.paper && g.page === to.page)
+		);
+		const done = pasteBlock(plan, block, to, known, { by: aside ? 12 : 0 });
+		bench.change(`paste ${done.fields.length} fields`, done.plan);
+		bench.chooseFields(done.fields);
+	}
+
+	function takeFound(all: boolean) {
+		const taken = sheets?.takeFound(all) ?? 0;
+		notes = [
+			{
+				say:
+					taken === 0
+						? 'Nothing was found here.'
+						: `Took ${taken} ${taken === 1 ? 'place' : 'places'}; Ctrl Z gives them back.`,
+				bad: false
+			}
+		];
 	}
 
 	beforeNavigate(({ willUnload, cancel }) => {
@@ -118,7 +189,13 @@
 		const handled = pressKey(event, bench, {
 			put: () => void sheets?.putByKey(),
 			zoom: zoomBy,
-			help: () => (helping = true)
+			help: () => (helping = true),
+			copy,
+			paste,
+			repeat: () => (repeating = true),
+			find: () => (finding = true),
+			list: () => (listing = !listing),
+			nextFound: () => void sheets?.nextFound()
 		});
 		if (handled) event.preventDefault();
 	}}
@@ -136,7 +213,9 @@
 
 <main
 	id="main"
-	class="relative grid h-dvh min-w-[1000px] grid-cols-[148px_1fr_288px] grid-rows-[96px_1fr_88px] bg-sheet"
+	class="relative grid h-dvh min-w-[1000px] {listing
+		? 'grid-cols-[440px_1fr_288px]'
+		: 'grid-cols-[148px_1fr_288px]'} grid-rows-[96px_1fr_88px] bg-sheet"
 >
 	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
 		<div class="w-60 shrink-0 py-2.5 pl-[18px]">
@@ -172,13 +251,15 @@
 				aria-label={bench.redoName ? `Redo: ${bench.redoName}` : 'Redo'}
 				onclick={() => bench.redo()}><Redo2 size={18} /></button
 			>
-			<button class="button primary" onclick={() => (findings.length > 0 ? (checking = true) : (sending = true))}
+			<button class="button" disabled={plan.papers.length === 0} onclick={() => (rehearsing = true)}>Rehearse</button>
+			<button class="button primary" onclick={() => (grave.length > 0 ? (checking = true) : (sending = true))}
 				>Send…</button
 			>
 		</div>
 	</header>
 	<div class="min-h-0 border-r border-hairline bg-linen">
-		<Papers {bench} {busy} onadd={addFiles} ongo={(key) => sheets?.goTo(`[data-sheet="${key}"]`)} />
+		{#if listing}<FieldList {bench} ongo={(id) => void sheets?.goToField(id)} />
+		{:else}<Papers {bench} {busy} onadd={addFiles} ongo={(key) => sheets?.goTo(key)} />{/if}
 	</div>
 	<div class="relative min-h-0 min-w-0 bg-desk">
 		{#if plan.papers.length === 0}
@@ -199,14 +280,35 @@
 					class="w-14 text-center text-quiet">{zoom} %</span
 				><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
 				<span class="pr-1 text-quiet">· page {current + 1} of {pages}</span>
+				<button class="plain" aria-pressed={listing} onclick={() => (listing = !listing)}
+					>{listing ? 'Papers' : 'List'}</button
+				>
+				<button class="plain" onclick={() => (finding = !finding)}>Find…</button>
 			</div>
+			{#if found > 0}
+				<div
+					class="absolute top-3 left-3.5 flex items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-[14px] whitespace-nowrap"
+					role="group"
+					aria-label="Found places"
+				>
+					<span class="pr-1"><b class="text-copper">{found}</b> found</span>
+					{#if bench.showFound}
+						<button class="plain" onclick={() => takeFound(false)}>Take this page’s</button>
+						<button class="plain" onclick={() => takeFound(true)}>Take all</button>
+					{/if}
+					<button class="plain" onclick={() => (bench.showFound = !bench.showFound)}
+						>{bench.showFound ? 'Hide' : 'Show'}</button
+					>
+				</div>
+			{/if}
+			{#if finding}<FindText {bench} ongo={(key) => sheets?.goTo(key)} onclose={() => (finding = false)} />{/if}
 		{/if}
 		{#if over}<div
 				class="absolute inset-2 grid place-items-center border-2 border-dashed border-thread bg-sheet/85 font-serif text-xl"
 			>
 				Let go to add it
 			</div>{/if}
-		<div class="absolute top-3 right-3.5 left-3.5 grid gap-2">
+		<div class="absolute top-12 left-3.5 z-10 grid max-w-[520px] gap-2">
 			{#if bench.saving.is === 'elsewhere'}
 				<div role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">
 					<p>{bench.saving.say}</p>
@@ -241,17 +343,26 @@
 		{#if checking && findings.length > 0}
 			<section
 				aria-label="Before this can go"
-				class="absolute right-3.5 bottom-14 max-h-80 w-96 overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
+				class="absolute right-3.5 bottom-14 z-10 max-h-[60%] w-[430px] overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
 			>
-				<h2 class="pb-1 text-[15px]">Before this can go</h2>
-				<ul>
-					{#each findings as finding, i (i)}<li>
-							<button
-								class="w-full cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash"
-								onclick={() => jump(finding)}>{finding.say}</button
-							>
-						</li>{/each}
-				</ul>
+				{#each [[grave, 'Before this can go'], [findings.filter((f) => f.mild), 'Worth a look']] as const as [list, title] (title)}
+					{#if list.length > 0}
+						<h2 class="pt-1 pb-1 text-[15px]">{title}</h2>
+						<ul>
+							{#each list as finding, i (i)}<li class="flex items-start gap-1">
+									<button
+										class="flex-1 cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash"
+										onclick={() => jump(finding)}>{finding.say}</button
+									>
+									{#if finding.cure}<button
+											class="button mt-0.5 shrink-0"
+											onclick={() => bench.change(finding.cure!.say.toLowerCase(), finding.cure!.plan(plan))}
+											>{finding.cure.say}</button
+										>{/if}
+								</li>{/each}
+						</ul>
+					{/if}
+				{/each}
 			</section>
 		{/if}
 		<button
@@ -259,23 +370,30 @@
 			aria-expanded={checking}
 			onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
 		>
-			{#if findings.length > 0}<b class="text-copper">{findings.length} {findings.length === 1 ? 'thing' : 'things'}</b> before
-				this can go{:else}<b class="text-moss">Ready</b> to go{/if}
+			{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b> before this
+				can go{:else}<b class="text-moss">Ready</b> to go{findings.length > 0
+					? `, ${findings.length} worth a look`
+					: ''}{/if}
 		</button>
 	</div>
-	<div class="min-h-0 border-l border-hairline"><Inspector {bench} /></div>
-	<div class="col-span-3 border-t border-hairline"><Tray {bench} /></div>
+	<div class="min-h-0 border-l border-hairline"><Inspector {bench} {zone} onrepeat={() => (repeating = true)} /></div>
+	<div class="col-span-3 border-t border-hairline">
+		<Tray {bench} ondrop={(kind, x, y) => sheets?.dropKind(kind, x, y)} />
+	</div>
 </main>
 
+<RepeatDialog {bench} bind:open={repeating} />
+<PasteDialog {bench} block={pasted?.block ?? null} to={pasted?.to ?? null} onclose={() => (pasted = null)} />
+<Rehearsal {bench} bind:open={rehearsing} />
 <SendSheet {bench} {zone} bind:open={sending} {onsent} />
 <Dialog.Root bind:open={helping}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
 		<Dialog.Content
-			class="fixed top-20 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+			class="fixed top-8 left-1/2 z-50 max-h-[92dvh] w-[760px] max-w-[94vw] -translate-x-1/2 overflow-y-auto rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
 		>
 			<Dialog.Title class="pb-2 font-serif text-lg font-semibold">Keys of the Bench</Dialog.Title>
-			<dl class="grid grid-cols-[130px_1fr] gap-y-1">
+			<dl class="grid grid-cols-[110px_1fr_110px_1fr] gap-x-3 gap-y-1">
 				{#each KEYS as [key, does] (key)}<dt class="font-mono text-[14px]">{key}</dt>
 					<dd>{does}</dd>{/each}
 			</dl>

@@ -18,7 +18,9 @@
 				(p) => p.email.toLowerCase() === data.account.email.toLowerCase() && ['notified', 'opened'].includes(p.standing)
 			)
 	);
-	const now = $derived(live({ fields: packet.fields }, packet.answers, isoDay(packet.zone, packet.endedAt ?? data.now)));
+	const now = $derived(
+		live({ fields: packet.fields }, packet.answers, isoDay(packet.zone, packet.endedAt ?? data.now))
+	);
 	const open = $derived(packet.people.filter((p) => out && p.standing !== 'done'));
 	let only = $state('');
 	let withdrawing = $state(false);

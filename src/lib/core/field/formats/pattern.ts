@@ -1,7 +1,7 @@
 import { electronicFormatIBAN, isValidIBAN } from 'ibantools';
 import { isValidPhoneNumber, type CountryCode } from 'libphonenumber-js/min';
 import { RE2JS } from 're2js';
-import isPostalCode from 'validator/es/lib/isPostalCode.js';
+import isPostalCode from 'validator/lib/isPostalCode.js';
 import { refuse, type Refusal } from '../../refusal';
 
 /** What a text can be held to. */

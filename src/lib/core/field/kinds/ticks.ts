@@ -22,6 +22,7 @@ export const ticks = defineKind({
 	drawn: () => 'tick',
 	ruleType: (question) => (groupOptions(question).length === 1 ? 'truth' : 'list'),
 	value: (question, answer) => (groupOptions(question).length === 1 ? answer.ticks.length === 1 : answer.ticks),
+	unanswered: (question) => (groupOptions(question).length === 1 ? false : []),
 	prefill: (_field, _context, question) => {
 		const before = tickedBefore(question);
 		return before.length === 0 ? null : { ticks: before };

@@ -19,7 +19,11 @@ export const GET = ({ params, locals }) => {
 	if (params.what === 'answers')
 		return fileResponse(Buffer.from(answersAsJson(packet)), 'application/json', `Answers ${packet.reference}.json`);
 	if (params.what === 'answers-csv')
-		return fileResponse(Buffer.from(answersAsCsv(packet)), 'text/csv; charset=utf-8', `Answers ${packet.reference}.csv`);
+		return fileResponse(
+			Buffer.from(answersAsCsv(packet)),
+			'text/csv; charset=utf-8',
+			`Answers ${packet.reference}.csv`
+		);
 	const file = copyFile(house(), packet, params.what);
 	if (!file) error(404, { message: 'There is no such copy yet.' });
 	recordFetch(house(), accountIn(locals), packet.packet, file.name);

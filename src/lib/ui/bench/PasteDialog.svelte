@@ -1,0 +1,59 @@
+<script lang="ts">
+	import { Dialog } from 'bits-ui';
+	import type { Bench } from './bench.svelte';
+	import { pasteBlock, peopleHere, type Block } from './copying';
+
+	/** Fields from another packet whose people are not here: asks whose each is to be, then places them. */
+	let {
+		bench,
+		block,
+		to,
+		onclose
+	}: { bench: Bench; block: Block | null; to: { paper: string; page: number } | null; onclose: () => void } = $props();
+
+	const here = $derived(block ? peopleHere(bench.plan, block) : { known: {}, unknown: [] });
+	let who = $state<Record<string, string>>({});
+
+	function paste() {
+		if (!block) return;
+		const asked = Object.fromEntries(here.unknown.map((p) => [p.id, who[p.id] || null]));
+		const pasted = pasteBlock(bench.plan, block, to, { ...here.known, ...asked });
+		bench.change(`paste ${pasted.fields.length} fields`, pasted.plan);
+		bench.chooseFields(pasted.fields);
+		onclose();
+	}
+</script>
+
+<Dialog.Root open={block !== null} onOpenChange={(open) => !open && onclose()}>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
+		<Dialog.Content
+			class="fixed top-28 left-1/2 z-50 w-[420px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+		>
+			<Dialog.Title class="font-serif text-lg font-semibold">Whose are these fields here?</Dialog.Title>
+			<Dialog.Description class="pt-1 pb-3"
+				>They belonged to people who are not in this packet. Nothing is placed before you say.</Dialog.Description
+			>
+			<div class="grid gap-3">
+				{#each here.unknown as person (person.id)}
+					<label
+						>What was {person.name || person.email || 'somebody’s without a name'}’s<select
+							class="input mt-1"
+							bind:value={who[person.id]}
+						>
+							<option value="">nobody’s yet</option>
+							{#each bench.plan.people.filter((p) => p.duty !== 'gets a copy') as one (one.id)}<option value={one.id}
+									>{one.name || 'No name yet'}</option
+								>{/each}
+						</select></label
+					>
+				{/each}
+			</div>
+			<p class="flex gap-2 pt-4">
+				<button class="button primary" onclick={paste}>Place them</button><Dialog.Close class="button"
+					>Leave it</Dialog.Close
+				>
+			</p>
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>

@@ -1,0 +1,201 @@
+<script lang="ts" module>
+	import { FUNCTIONS } from '../../core/rule';
+
+	/** What can be completed: every function, with what it does. */
+	const CALLS = Object.entries(FUNCTIONS).map(([name, { takes, does }]) => ({
+		word: takes.length === 0 ? name : `${name}(`,
+		name,
+		does
+	}));
+</script>
+
+<script lang="ts">
+	import { isoDay } from '../../core/calendar';
+	import {
+		computedAnswer,
+		keyTypes,
+		kindOf,
+		live,
+		parsedRule,
+		questions,
+		ruleFault,
+		senderAnswers,
+		spread,
+		usesOf,
+		type Answers,
+		type FieldRule
+	} from '../../core/field';
+	import { localeOf, type Field, type Plan } from '../../core/packet';
+	import { asText, evaluate, isFault, LENGTH, typeName, type RuleType } from '../../core/rule';
+
+	/** A rule being written: completion of keys and functions, the place of what is wrong, and what it gives now. */
+	let {
+		plan,
+		field,
+		at,
+		label,
+		source,
+		wants,
+		zone,
+		onchange
+	}: {
+		plan: Plan;
+		field: Field;
+		at: FieldRule['at'];
+		label: string;
+		source: string;
+		wants?: RuleType;
+		zone: string;
+		onchange: (source: string) => void;
+	} = $props();
+
+	const uid = $props.id();
+	let box = $state<HTMLTextAreaElement>();
+	let caret = $state(0);
+	let open = $state(false);
+	let picked = $state(0);
+	let tooLong = $state('');
+
+	const fault = $derived(source.trim() === '' ? null : ruleFault(plan, field, { at, source, ...(wants && { wants }) }));
+	const types = $derived(keyTypes(plan));
+	/** the word before the caret */
+	const begun = $derived(/[A-Za-z_]\w*$/.exec(source.slice(0, caret))?.[0] ?? '');
+	const offers = $derived.by(() => {
+		if (!open || begun === '') return [];
+		const wanted = begun.toLowerCase();
+		const keys = Object.entries(types)
+			.filter(([key]) => key !== field.key || at !== 'rule')
+			.map(([key, type]) => ({ word: key, name: key, does: `${labelOf(key)} · ${typeName(type)}` }));
+		return [...keys, ...CALLS]
+			.filter((one) => one.name.toLowerCase().startsWith(wanted) && one.name !== begun)
+			.slice(0, 7);
+	});
+	/** worth of the rule with the sender's answers and a sample for everybody else */
+	const now = $derived.by(() => {
+		if (source.trim() === '' || fault) return '';
+		const node = parsedRule(source);
+		if (isFault(node)) return '';
+		const context = {
+			person: { name: 'Maren Lindqvist', email: 'maren@post.example' },
+			now: new Date().toISOString(),
+			zone,
+			locale: localeOf(plan)
+		};
+		const samples: Answers = {};
+		for (const question of questions(plan.fields)) {
+			const first = question[0]!;
+			const sample =
+				kindOf(first.kind).filledBy === 'person' ? kindOf(first.kind).sample(first, context, question) : null;
+			if (sample) samples[first.id] = sample;
+		}
+		const answers = { ...spread(plan.fields, samples), ...senderAnswers(plan, context) };
+		const world = live(plan, answers, isoDay(zone, context.now));
+		const value = evaluate(node, { today: isoDay(zone, context.now), value: (key) => world.value(key) });
+		const with_ = usesOf(source)
+			.map((key) => `${key} ${asText(world.value(key)) || 'empty'}`)
+			.join(', ');
+		const answer = at === 'rule' ? computedAnswer(field, value) : null;
+		const shown = answer ? kindOf('computed').shown(field, answer, context.locale) : asText(value);
+		return `${shown || 'no value'}${with_ ? ` with ${with_}` : ''}`;
+	});
+
+	function labelOf(key: string): string {
+		return plan.fields.find((f) => f.key === key)?.label ?? '';
+	}
+
+	function input(target: HTMLTextAreaElement) {
+		caret = target.selectionStart;
+		open = true;
+		picked = 0;
+		tooLong =
+			target.value.length > LENGTH
+				? `A rule may have ${LENGTH.toLocaleString('en-GB')} characters; this has ${target.value.length.toLocaleString('en-GB')}. What stood here before is kept.`
+				: '';
+		if (tooLong === '') onchange(target.value.replace(/\s*\n\s*/g, ' '));
+		else target.value = source;
+	}
+
+	function take(word: string) {
+		const from = caret - begun.length;
+		const next = source.slice(0, from) + word + source.slice(caret);
+		open = false;
+		onchange(next);
+		const place = from + word.length;
+		setTimeout(() => {
+			box?.focus();
+			box?.setSelectionRange(place, place);
+			caret = place;
+		}, 0);
+	}
+
+	function key(event: KeyboardEvent) {
+		if (offers.length === 0) return;
+		if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+			picked = (picked + (event.key === 'ArrowDown' ? 1 : offers.length - 1)) % offers.length;
+		} else if (event.key === 'Enter' || event.key === 'Tab') take(offers[picked]!.word);
+		else if (event.key === 'Escape') {
+			open = false;
+			event.stopPropagation();
+		} else return;
+		event.preventDefault();
+	}
+</script>
+
+<div class="relative">
+	<label for="{uid}-box">{label}</label>
+	<textarea
+		id="{uid}-box"
+		bind:this={box}
+		class="input mt-1 min-h-14 font-mono text-[13px]"
+		rows="2"
+		spellcheck="false"
+		role="combobox"
+		aria-expanded={offers.length > 0}
+		aria-controls="{uid}-offers"
+		aria-autocomplete="list"
+		aria-invalid={fault !== null}
+		aria-describedby="{uid}-says"
+		value={source}
+		oninput={(e) => input(e.currentTarget)}
+		onkeydown={key}
+		onkeyup={(e) => (caret = e.currentTarget.selectionStart)}
+		onclick={(e) => (caret = e.currentTarget.selectionStart)}
+		onblur={() => setTimeout(() => (open = false), 150)}></textarea>
+	<ul
+		id="{uid}-offers"
+		role="listbox"
+		aria-label="Keys and functions"
+		class="absolute z-20 w-full rounded-sm border border-hairline bg-sheet shadow-(--float) {offers.length > 0
+			? ''
+			: 'hidden'}"
+	>
+		{#each offers as offer, i (offer.word)}
+			<li role="option" aria-selected={i === picked}>
+				<button
+					type="button"
+					tabindex="-1"
+					class="block w-full px-2 py-1 text-left text-[13px] {i === picked ? 'bg-wash' : ''}"
+					onmousedown={(e) => {
+						e.preventDefault();
+						take(offer.word);
+					}}><span class="font-mono">{offer.word}</span> <span class="text-quiet">{offer.does}</span></button
+				>
+			</li>
+		{/each}
+	</ul>
+	<div id="{uid}-says" aria-live="polite">
+		{#if tooLong}<p class="wrong pt-1">{tooLong}</p>
+		{:else if fault}
+			<p class="pt-1 font-mono text-[12px] leading-4 break-words text-quiet" aria-hidden="true">
+				{source.slice(0, fault.from)}<mark class="bg-transparent font-semibold text-brick underline decoration-wavy"
+					>{source.slice(fault.from, fault.to) || '?'}</mark
+				>{source.slice(fault.to)}
+			</p>
+			<p class="wrong">{fault.say}</p>
+		{:else if now}<p class="pt-1 text-[13px] break-words text-quiet">
+				gives <b class="text-ink">{now.split(' with ')[0]}</b>{now.includes(' with ')
+					? ` with ${now.split(' with ')[1]}`
+					: ''}
+			</p>{/if}
+	</div>
+</div>

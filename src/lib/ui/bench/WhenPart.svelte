@@ -1,0 +1,155 @@
+<script lang="ts">
+	import { groupOptions, keyTypes, optionsOf, questionOfKey } from '../../core/field';
+	import type { Field, Plan } from '../../core/packet';
+	import { howsFor, ruleOf, simpleOf, type How } from '../../core/rule';
+	import RuleBox from './RuleBox.svelte';
+
+	/** When a field is shown or needed: always, by a simple condition put together here, or by a rule that is written. */
+	let {
+		plan,
+		field,
+		at,
+		title,
+		always,
+		zone,
+		onchange
+	}: {
+		plan: Plan;
+		field: Field;
+		at: 'showWhen' | 'requireWhen';
+		title: string;
+		/** what it is called when there is no rule */
+		always: string;
+		zone: string;
+		onchange: (rule: string | undefined) => void;
+	} = $props();
+
+	const source = $derived(field[at] ?? '');
+	const types = $derived(keyTypes(plan));
+	const keys = $derived(Object.keys(types).filter((key) => key !== field.key || at === 'requireWhen'));
+	const simple = $derived(source === '' ? null : simpleOf(source));
+	let written = $state(false);
+	const way = $derived(source === '' && !written ? 'always' : simple && !written ? 'simple' : 'rule');
+	const type = $derived(simple ? types[simple.key] : undefined);
+	const options = $derived.by(() => {
+		const question = simple ? questionOfKey(plan.fields, simple.key) : undefined;
+		if (!question) return [];
+		return question[0]!.kind === 'choice'
+			? optionsOf(question[0]!)
+			: question[0]!.kind === 'pick-one' || question[0]!.kind === 'ticks'
+				? groupOptions(question)
+				: [];
+	});
+	const valued = $derived(simple !== null && !['is answered', 'is empty'].includes(simple.how));
+
+	function choose(value: string) {
+		written = value === 'rule';
+		if (value === 'always') onchange(undefined);
+		if (value === 'simple' && keys[0]) set({ key: keys[0] });
+	}
+
+	function set(change: { key?: string; how?: How; value?: string }) {
+		const key = change.key ?? simple?.key ?? keys[0]!;
+		const of = types[key]!;
+		const hows = howsFor(of);
+		const how = change.how ?? (simple && hows.includes(simple.how) && !change.key ? simple.how : hows[0]!);
+		const question = questionOfKey(plan.fields, key);
+		const first =
+			question?.[0]?.kind === 'choice'
+				? optionsOf(question[0])[0]?.value
+				: question && of !== 'truth'
+					? groupOptions(question)[0]?.value
+					: undefined;
+		const kept = change.key === undefined ? simple?.value : undefined;
+		const known = question && ['choice', 'pick-one', 'ticks'].includes(question[0]!.kind) ? first : undefined;
+		const value =
+			change.value ??
+			(kept ||
+				(known ??
+					(of === 'truth'
+						? 'yes'
+						: of === 'number'
+							? '0'
+							: of === 'date'
+								? new Date().toISOString().slice(0, 10)
+								: '')));
+		written = false;
+		onchange(ruleOf({ key, how, value }, of));
+	}
+</script>
+
+<fieldset class="grid gap-2">
+	<legend class="pb-1">{title}</legend>
+	<select class="input" aria-label={title} value={way} onchange={(e) => choose(e.currentTarget.value)}>
+		<option value="always">{always}</option>
+		<option value="simple" disabled={keys.length === 0}
+			>when another answer is …{keys.length === 0 ? ' (no field has a key yet)' : ''}</option
+		>
+		<option value="rule">by a rule I write</option>
+	</select>
+	{#if way === 'simple' && simple}
+		<div class="grid grid-cols-2 gap-1">
+			<select
+				class="input"
+				aria-label="{title}: which answer"
+				value={simple.key}
+				onchange={(e) => set({ key: e.currentTarget.value })}
+			>
+				{#each keys as key (key)}<option value={key}>{key}</option>{/each}
+			</select>
+			<select
+				class="input"
+				aria-label="{title}: how"
+				value={simple.how}
+				onchange={(e) => set({ how: e.currentTarget.value as How })}
+			>
+				{#each howsFor(type ?? 'text') as how (how)}<option value={how}>{how}</option>{/each}
+			</select>
+			{#if valued}
+				{#if type === 'truth'}
+					<select
+						class="input col-span-2"
+						aria-label="{title}: value"
+						value={simple.value}
+						onchange={(e) => set({ value: e.currentTarget.value })}
+					>
+						<option value="yes">yes</option><option value="no">no</option>
+					</select>
+				{:else if options.length > 0}
+					<select
+						class="input col-span-2"
+						aria-label="{title}: value"
+						value={simple.value}
+						onchange={(e) => set({ value: e.currentTarget.value })}
+					>
+						{#each options as option (option.value)}<option value={option.value}>{option.text || option.value}</option
+							>{/each}
+					</select>
+				{:else}
+					<input
+						class="input col-span-2"
+						aria-label="{title}: value"
+						type={type === 'date' ? 'date' : 'text'}
+						inputmode={type === 'number' ? 'decimal' : undefined}
+						value={simple.value}
+						onchange={(e) => set({ value: e.currentTarget.value })}
+					/>
+				{/if}
+			{/if}
+		</div>
+	{:else if way === 'rule'}
+		<RuleBox
+			{plan}
+			{field}
+			{at}
+			label="Rule"
+			{source}
+			wants="truth"
+			{zone}
+			onchange={(rule) => {
+				written = true;
+				onchange(rule);
+			}}
+		/>
+	{/if}
+</fieldset>

@@ -1,0 +1,107 @@
+import { freeKey, keysOfPlan, kindOf } from '../../core/field';
+import type { Field, KindName, Plan, PlanPerson } from '../../core/packet';
+import { meets, type FoundPlace, type ShownRect } from '../../core/page';
+import { acts } from '../../core/route';
+import { newField, shownAt } from './field-edits';
+
+const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+
+/** Who a place is likely to be for: the one whose name, title or organisation stands near it. Null where nobody's does. */
+export function likelyOwner(place: FoundPlace, people: PlanPerson[]): string | null {
+	const near = new Set(plain(place.near).split(/[^\p{L}\p{N}]+/u));
+	const own = new Set(plain(place.label).split(/[^\p{L}\p{N}]+/u));
+	let best: { id: string; weight: number } | null = null;
+	for (const person of people.filter((p) => acts(p.duty))) {
+		const words = plain(`${person.name} ${person.jobTitle ?? ''} ${person.organisation ?? ''}`)
+			.split(/[^\p{L}\p{N}]+/u)
+			.filter((word) => word.length > 2 && !['the', 'and', 'for'].includes(word));
+		const weight = words.reduce((sum, word) => sum + (own.has(word) ? 3 : near.has(word) ? 1 : 0), 0);
+		if (weight > 0 && (!best || weight > best.weight)) best = { id: person.id, weight };
+	}
+	return best?.id ?? null;
+}
+
+/** The found places of a document that no field stands on yet. */
+export function stillFree(plan: Plan, paper: string, places: FoundPlace[]): FoundPlace[] {
+	const fields = plan.fields
+		.filter((f) => f.paper === paper)
+		.map((f) => ({ page: f.page, at: inner(shownAt(plan, f)) }));
+	return places.filter((place) => !fields.some((f) => f.page === place.page && meets(f.at, inner(place.rect))));
+}
+
+/** A little less than the rectangle, so that neighbours that touch don't count as covering each other. */
+function inner(r: ShownRect): ShownRect {
+	return { left: r.left + 2, top: r.top + 2, width: Math.max(1, r.width - 4), height: Math.max(1, r.height - 4) };
+}
+
+/** Takes found places as fields. Squares of a group keep one key; all others get keys of their own. */
+export function takePlaces(
+	plan: Plan,
+	paper: string,
+	places: FoundPlace[],
+	all: FoundPlace[],
+	person: string | null
+): { plan: Plan; fields: string[] } {
+	const taken = new Set(keysOfPlan(plan));
+	const groups = new Map<string, string>();
+	// a group of which a part was taken before goes on under its key
+	for (const field of plan.fields.filter((f) => f.paper === paper && kindOf(f.kind).grouped)) {
+		const place = all.find((p) => p.page === field.page && meets(inner(p.rect), inner(shownAt(plan, field))));
+		if (place) groups.set(groupName(place), field.key);
+	}
+	const added = places.map((place): Field => {
+		const grouped = kindOf(place.kind).grouped;
+		let key = grouped ? (groups.get(groupName(place)) ?? '') : '';
+		if (key === '' && place.key !== '') {
+			key = freeKey(place.key, taken);
+			taken.add(key);
+			if (grouped) groups.set(groupName(place), key);
+		}
+		return newField(
+			plan,
+			place.kind,
+			likelyOwner(place, plan.people) ?? person,
+			{ paper, page: place.page },
+			place.rect,
+			{
+				label: place.label,
+				required: place.required,
+				settings: place.settings,
+				...(key !== '' && { key })
+			}
+		);
+	});
+	return { plan: { ...plan, fields: [...plan.fields, ...added] }, fields: added.map((f) => f.id) };
+}
+
+const groupName = (place: FoundPlace): string => `${place.page} ${place.kind} ${place.key}`;
+
+/** Where a field goes with regard to a text that was found. */
+export const BESIDE = ['right of it', 'below it', 'on it'] as const;
+export type Beside = (typeof BESIDE)[number];
+
+/** A field of a kind at each of some texts, in the kind's usual size. */
+export function placeAtHits(
+	plan: Plan,
+	hits: { paper: string; page: number; rect: ShownRect }[],
+	kind: KindName,
+	person: string | null,
+	beside: Beside
+): { plan: Plan; fields: string[] } {
+	const { size } = kindOf(kind);
+	const fields: string[] = [];
+	let now = plan;
+	for (const { paper, page, rect } of hits) {
+		const middle = rect.top + rect.height / 2 - size.height / 2;
+		const shown: ShownRect =
+			beside === 'on it'
+				? rect
+				: beside === 'below it'
+					? { ...size, left: rect.left, top: rect.top + rect.height + 3 }
+					: { ...size, left: rect.left + rect.width + 4, top: middle };
+		const field = newField(now, kind, person, { paper, page }, shown);
+		now = { ...now, fields: [...now.fields, field] };
+		fields.push(field.id);
+	}
+	return { plan: now, fields };
+}

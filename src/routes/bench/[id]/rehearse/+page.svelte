@@ -1,0 +1,107 @@
+<script lang="ts">
+	import { browser } from '$app/environment';
+	import { page } from '$app/state';
+	import { kindOf, prefilled, questionOf, senderAnswers, type Answers, type FieldContext } from '$lib/core/field';
+	import { localeOf } from '$lib/core/packet';
+	import { actorsAt, dutyVerb, stopOf } from '$lib/core/route';
+	import { rehearsalKeeper, rehearsed } from '$lib/ui/bench/rehearsing';
+	import { Signing } from '$lib/ui/signing/signing.svelte';
+	import TurnPage from '$lib/ui/signing/TurnPage.svelte';
+	import { untrack } from 'svelte';
+
+	let { data } = $props();
+	const { plan, person, now } = untrack(() => data);
+	const zone = untrack(() => data.organisation.zone);
+	const draft = page.params.id!;
+	const locale = localeOf(plan);
+	const context: FieldContext = { person, now, zone, locale };
+	const start: Answers = senderAnswers(plan, {
+		...context,
+		person: { ...untrack(() => data.sender), organisation: untrack(() => data.organisation.name) }
+	});
+	const before = browser ? rehearsed(draft) : { answers: {}, finished: [] };
+	let finished = $state(before.finished.includes(person.id));
+	let busy = $state(false);
+	let wrong = $state('');
+
+	const signing = new Signing(
+		rehearsalKeeper(
+			draft,
+			plan,
+			person.id,
+			() => context,
+			start,
+			() => (finished = true)
+		),
+		{
+			papers: plan.papers,
+			fields: plan.fields,
+			answers: { ...start, ...before.answers },
+			saved: prefilled(plan, person.id, context),
+			savedAt: null,
+			me: person,
+			locale,
+			zone,
+			now
+		}
+	);
+	const verb = dutyVerb(person.duty);
+	const next = plan.stops
+		.slice(stopOf(plan, person.id))
+		.flatMap((_, i) => actorsAt(plan, i + stopOf(plan, person.id)))
+		.filter((p) => p.id !== person.id);
+	const after =
+		next.length === 0
+			? 'After them everyone gets the sealed copy.'
+			: `After them: ${next.map((p) => `${p.name} ${p.duty}`).join(', then ')}.`;
+
+	function sample() {
+		for (const field of signing.open) {
+			const made = kindOf(field.kind).sample(field, context, questionOf(signing.fields, field));
+			if (made) signing.give([field.id], made);
+		}
+	}
+	/** answers can call up more questions, so it goes on until none is left or none can be made */
+	function fillIn() {
+		for (let round = 0, left = -1; round < 10 && signing.open.length !== left; round++) {
+			left = signing.open.length;
+			sample();
+		}
+	}
+	async function finish() {
+		busy = true;
+		wrong = (await signing.finish()) ?? '';
+		busy = false;
+		if (wrong === '') parent.postMessage({ rehearsed: person.id }, location.origin);
+	}
+</script>
+
+<svelte:head><title>Rehearsal as {person.name}: {plan.title}</title></svelte:head>
+<header class="flex min-h-[72px] flex-wrap items-center gap-3 border-b border-hairline bg-sheet px-4 py-2 sm:px-6">
+	<div class="min-w-0 flex-1">
+		<h1 class="truncate text-[18px] leading-7">{plan.title || 'Untitled'}</h1>
+		<p class="text-[14px] leading-[18px] text-quiet">
+			as {person.name || 'somebody without a name'}, who {person.duty}
+		</p>
+	</div>
+	{#if !finished}<button class="button" onclick={fillIn}>Fill in sample answers</button>{/if}
+</header>
+{#if finished}
+	<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">
+		<h2 class="pb-2 text-xl">{person.name} is through</h2>
+		<p role="status">{after} Nothing has been sent.</p>
+	</main>
+{:else}
+	<TurnPage
+		{signing}
+		papers={plan.papers}
+		paperUrl={(paper) => `/papers/${paper.digest}`}
+		name={person.name}
+		{verb}
+		{zone}
+		{after}
+		{busy}
+		{wrong}
+		onfinish={finish}
+	/>
+{/if}
