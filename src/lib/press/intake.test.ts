@@ -1,4 +1,4 @@
-import { PDFDocument } from '@cantoo/pdf-lib';
+import { PDFDocument, PDFName, PDFString, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { livelyPdf, lockedPdf, pdf } from '../../../e2e/kit/pdfs';
 import { isRefusal } from '../core/refusal';
@@ -49,6 +49,100 @@ describe('taking in', () => {
 			expect(text).not.toContain(word);
 		expect(one.words[0]!.map((w) => w.text).join(' ')).toBe('kept on the page');
 		expect((await taken(one.bytes)).stripped).toEqual([]);
+	});
+});
+
+describe('reading what is drawn', () => {
+	const drawnOn = async (draw: (page: PDFPage) => void, more: Parameters<typeof pdf>[1] = {}) => {
+		const doc = await PDFDocument.load(await pdf(1, { text: '', ...more }));
+		draw(doc.getPage(0));
+		return (await taken(await doc.save())).drawn[0]!;
+	};
+	it('finds strokes, thin filled rectangles and boxes; not curves, slants or white', async () => {
+		const seen = await drawnOn((page) => {
+			page.drawLine({ start: { x: 50, y: 500 }, end: { x: 250, y: 500 }, thickness: 1 });
+			page.drawRectangle({ x: 50, y: 400, width: 200, height: 0.8, color: rgb(0, 0, 0) });
+			page.drawRectangle({ x: 50, y: 300, width: 120, height: 30, borderWidth: 1, borderColor: rgb(0, 0, 0) });
+			page.drawRectangle({ x: 300, y: 300, width: 120, height: 30, color: rgb(1, 1, 1) });
+			page.drawLine({ start: { x: 50, y: 200 }, end: { x: 250, y: 290 }, thickness: 1 });
+			page.drawCircle({ x: 400, y: 600, size: 30, borderWidth: 1, borderColor: rgb(0, 0, 0) });
+		});
+		expect(seen.lines.map((l) => [l.x1, Math.round(l.y1), l.x2])).toEqual([
+			[50, 500, 250],
+			[50, 400, 250]
+		]);
+		expect(seen.boxes).toEqual([{ x: 50, y: 300, width: 120, height: 30 }]);
+	});
+	it('where the crop box begins counts as nought, on turned pages too', async () => {
+		const seen = await drawnOn(
+			(page) => page.drawLine({ start: { x: 50, y: 100 }, end: { x: 250, y: 100 }, thickness: 1 }),
+			{ crop: true, turn: 90 }
+		);
+		expect(seen.lines).toEqual([{ x1: 10, y1: 40, x2: 210, y2: 40 }]);
+	});
+	it('takes form fields over with their names, kinds, options and checks, and flattens them out', async () => {
+		const doc = await PDFDocument.load(await pdf(1, { text: '' }));
+		const page = doc.getPage(0);
+		const form = doc.getForm();
+		const at = (y: number) => ({ x: 100, y, width: 150, height: 18 });
+		const sum = form.createTextField('claim.sum');
+		sum.addToPage(page, at(700));
+		sum.enableRequired();
+		sum.acroField.dict.set(PDFName.of('TU'), PDFString.of('Sum claimed'));
+		sum.acroField.dict.set(
+			PDFName.of('AA'),
+			doc.context.obj({
+				F: { S: 'JavaScript', JS: PDFString.of('AFNumber_Format(2, 0, 0, 0, "", true);') },
+				V: { S: 'JavaScript', JS: PDFString.of('AFRange_Validate(true, 1, true, 500);') }
+			})
+		);
+		const code = form.createTextField('claim.code');
+		code.setMaxLength(6);
+		code.enableCombing();
+		code.addToPage(page, at(660));
+		const town = form.createDropdown('claim.town');
+		town.addOptions(['Staunton', 'Brindlevale']);
+		town.addToPage(page, at(620));
+		const kept = form.createTextField('claim.kept');
+		kept.setText('as it was');
+		kept.addToPage(page, at(580));
+		const one = await taken(await doc.save());
+		expect(one.widgets.map(({ x: _x, y: _y, width: _w, height: _h, ...rest }) => rest)).toEqual([
+			{
+				page: 0,
+				name: 'claim.sum',
+				label: 'Sum claimed',
+				kind: 'number',
+				required: true,
+				filled: false,
+				settings: { decimals: 2, least: '1', most: '500' }
+			},
+			{
+				page: 0,
+				name: 'claim.code',
+				label: 'code',
+				kind: 'text',
+				required: false,
+				filled: false,
+				settings: { boxes: 6 }
+			},
+			{
+				page: 0,
+				name: 'claim.town',
+				label: 'town',
+				kind: 'choice',
+				required: false,
+				filled: false,
+				settings: {
+					options: [
+						{ value: 'Staunton', text: 'Staunton' },
+						{ value: 'Brindlevale', text: 'Brindlevale' }
+					]
+				}
+			},
+			{ page: 0, name: 'claim.kept', label: 'kept', kind: 'text', required: false, filled: true, settings: {} }
+		]);
+		expect(Buffer.from(one.bytes).toString('latin1')).not.toMatch(/AcroForm|AFNumber/);
 	});
 });
 

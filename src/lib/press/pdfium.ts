@@ -137,7 +137,10 @@ function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 		// PDFium leaves out spaces that are only a gap; a jump back or to another line begins a new word
 		if (
 			word &&
-			(left < word.left - 1 || left - word.right > 0.3 * (top - bottom + 4) || bottom > word.top || top < word.bottom)
+			(left < word.left - 1 ||
+				left - word.right > 0.3 * (Math.max(word.top - word.bottom, top - bottom) + 4) ||
+				bottom > word.top ||
+				top < word.bottom)
 		)
 			close();
 		word = word

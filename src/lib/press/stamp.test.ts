@@ -45,7 +45,11 @@ describe('where stamps are painted', () => {
 		for (const mark of [
 			text('Maren Lindqvist'),
 			{ draw: 'hand', text: 'Maren', hand: 'caveat' },
-			{ draw: 'strokes', strokes: [[0, 0, 1000, 150, 0, 150]], ratio: 0.15 }
+			{ draw: 'strokes', strokes: [[0, 0, 1000, 150, 0, 150]], ratio: 0.15 },
+			{ draw: 'letters', text: 'GB29NWBK', boxes: 8 },
+			{ draw: 'tick', on: true, outline: true },
+			{ draw: 'pick', on: true, outline: true },
+			{ draw: 'strike' }
 		] as Mark[]) {
 			const done = await painted(original, [{ page: 0, rect, mark }]);
 			const at = toShown(done.box, rect);
@@ -113,5 +117,44 @@ describe('letters', () => {
 			{ page: 0, rect: { x: 60, y: 300, width: 300, height: 20 }, mark: text('Forty letters that are wider than this') }
 		]);
 		expect(one.dark(364, 0, 300, 842)).toBe(0);
+	});
+});
+
+describe('how a text stands', () => {
+	const rect = { x: 100, y: 300, width: 300, height: 24 };
+	const inks = async (mark: Mark) => {
+		const done = await painted(await pdf(1, { text: '' }), [{ page: 0, rect, mark }]);
+		const at = toShown(done.box, rect);
+		return [0, 1, 2].map((third) => done.dark(at.left + third * 100, at.top, 100, 24) > 20);
+	};
+	it('left, in the middle, right', async () => {
+		expect(await inks({ draw: 'text', text: 'fee' })).toEqual([true, false, false]);
+		expect(await inks({ draw: 'text', text: 'fee', align: 'middle' })).toEqual([false, true, false]);
+		expect(await inks({ draw: 'text', text: 'fee', align: 'right' })).toEqual([false, false, true]);
+	});
+	it('in its own size, which it keeps or gives up to fit', async () => {
+		const ink = async (more: object) =>
+			(
+				await painted(await pdf(1, { text: '' }), [
+					{ page: 0, rect, mark: { draw: 'text', text: 'Brindlevale', ...more } as Mark }
+				])
+			).whole;
+		expect(await ink({ size: 18 })).toBeGreaterThan((await ink({})) * 1.5);
+		const long = { text: 'A sentence that is far too long for its box, whatever is done about it, by far', size: 14 };
+		const fixed = await painted(await pdf(1, { text: '' }), [
+			{ page: 0, rect, mark: { draw: 'text', ...long, fixed: true } }
+		]);
+		const shrunk = await painted(await pdf(1, { text: '' }), [{ page: 0, rect, mark: { draw: 'text', ...long } }]);
+		expect([fixed.dark(402, 0, 190, 842) > 0, shrunk.dark(402, 0, 190, 842)]).toEqual([true, 0]);
+	});
+	it('a tick that is off leaves nothing, its outline only if wished', async () => {
+		const blank = (await painted(await pdf(1, { text: '' }), [])).whole;
+		const ink = async (mark: Mark) =>
+			(await painted(await pdf(1, { text: '' }), [{ page: 0, rect, mark }])).whole - blank;
+		expect(await ink({ draw: 'tick', on: false, outline: false })).toBe(0);
+		expect(await ink({ draw: 'pick', on: false, outline: true })).toBeGreaterThan(20);
+		expect(await ink({ draw: 'tick', on: true, outline: true })).toBeGreaterThan(
+			await ink({ draw: 'tick', on: false, outline: true })
+		);
 	});
 });
