@@ -47,6 +47,7 @@ export async function benchPress(): Promise<Figure[]> {
 			const job = {
 				paper: taken.bytes,
 				stamps,
+				files: [],
 				keys,
 				organisation: 'Bench',
 				reason: 'Bench',
@@ -94,7 +95,7 @@ export async function benchPress(): Promise<Figure[]> {
 }
 
 /** Pages full of text, so that there is something to read and rewrite. */
-async function letterLike(pages: number): Promise<Uint8Array> {
+export async function letterLike(pages: number): Promise<Uint8Array> {
 	const { PDFDocument, StandardFonts } = await import('@cantoo/pdf-lib');
 	const doc = await PDFDocument.load(await pdf(1));
 	const font = await doc.embedFont(StandardFonts.TimesRoman);

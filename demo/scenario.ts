@@ -1,5 +1,6 @@
 import type { Answer, Answers } from '../src/lib/core/field';
-import type { Duty, Field, Plan } from '../src/lib/core/packet';
+import { emptyPlan, EVERYBODY, type Duty, type Field, type Plan } from '../src/lib/core/packet';
+import { findPlaces } from '../src/lib/core/page';
 import { isRefusal } from '../src/lib/core/refusal';
 import { addAccount, type Account } from '../src/lib/server/accounts';
 import { setClock } from '../src/lib/server/clock';
@@ -10,9 +11,11 @@ import { packetState } from '../src/lib/server/packets/act';
 import { newDraft, saveDraft, sendPlan } from '../src/lib/server/packets/drafts';
 import { withdraw } from '../src/lib/server/packets/office';
 import { decline, finish, openAndConsent, type Given } from '../src/lib/server/packets/signing';
-import { addPaper } from '../src/lib/server/papers';
+import { addPaper, readingOf } from '../src/lib/server/papers';
 import { setOrganisation } from '../src/lib/server/settings';
+import { takePlaces } from '../src/lib/ui/bench/finding';
 import * as documents from './documents';
+import { expenseClaim } from './forms/tuned';
 import type { Letter } from './letter';
 import { CASES, type Case, type CaseKind, type Step } from './cases';
 
@@ -329,7 +332,61 @@ async function makeDrafts(house: House, odile: Account): Promise<number> {
 	});
 	const second = newDraft(house, odile);
 	saveDraft(house, second.id, 1, loan);
-	return 2;
+	const third = newDraft(house, odile);
+	const saved = saveDraft(house, third.id, 1, await claim(house));
+	if (isRefusal(saved)) throw new Error(saved.say);
+	return 3;
+}
+
+/** An expense claim on the Bench: the places of its table taken as they were found, the total reckoned, the rest to do. */
+async function claim(house: House): Promise<Plan> {
+	const { bytes } = await expenseClaim();
+	const taken = await addPaper(house, 'Expense claim.pdf', bytes);
+	if (isRefusal(taken) || 'attached' in taken) throw new Error('the expense claim was not taken in');
+	const reading = (await readingOf(house, taken.digest))!;
+	const places = taken.pages.flatMap((page, number) => findPlaces(reading, number, page));
+	const people = [
+		{
+			id: 'claimant',
+			name: 'Aurelio Dube',
+			email: 'aurelio.dube@post.example',
+			duty: 'signs' as const,
+			jobTitle: 'Viola'
+		},
+		{
+			id: 'finance',
+			name: 'Ruben Vasquez-Lind',
+			email: 'ruben@brindlevale.example',
+			duty: 'approves' as const,
+			jobTitle: 'Finance officer'
+		}
+	];
+	const plan: Plan = {
+		...emptyPlan(),
+		title: 'Expense claim, October tour',
+		papers: [{ id: 'paper', name: taken.name, digest: taken.digest, pages: taken.pages }],
+		people,
+		stops: people.map((p, i) => ({ id: `s${i}`, people: [p.id] }))
+	};
+	// the signature, its date and the receipts are left to be taken
+	const table = places.filter((p) => p.rect.top < 345);
+	const { plan: placed } = takePlaces(plan, 'paper', table, places, 'claimant');
+	const fields = placed.fields.map((f): Field =>
+		f.key === 'total'
+			? {
+					...f,
+					kind: 'computed',
+					person: EVERYBODY,
+					required: false,
+					settings: { rule: 'sum(amount, amount_2, amount_3, amount_4)', currency: 'GBP' }
+				}
+			: f.kind === 'number' && f.key.startsWith('amount')
+				? { ...f, required: f.key === 'amount', settings: { decimals: 2, currency: 'GBP', least: '0' } }
+				: /_[234]$/.test(f.key)
+					? { ...f, required: false, requireWhen: `not(empty(amount${f.key.slice(-2)}))` }
+					: f
+	);
+	return { ...placed, fields };
 }
 
 async function account(house: House, name: string, email: string, level: Account['level']): Promise<Account> {

@@ -3,7 +3,7 @@ export { askedFields, fieldsOf, finishAnswers, inWords, openFields, prefilled, s
 export { DATE_FORMATS, dayRead, dayShown } from './formats/date';
 export { numberRead, numberShown } from './formats/number';
 export { COUNTRIES, countryName, PATTERNS } from './formats/pattern';
-export type { CheckContext, Control, FieldContext, FieldKind } from './kind';
+export type { FieldContext } from './kind';
 export { freeKey, keyFault, plainKey } from './key';
 export { kindOf, KINDS } from './kinds';
 export { FILE_TYPES, limitsOfFile, MOST_MEGABYTES, typesInWords } from './kinds/attachment';
@@ -15,4 +15,4 @@ export { CURRENCIES } from './kinds/number';
 export { textSettingsFault } from './kinds/text';
 export { live, type Answers, type Live } from './live';
 export { keysOfPlan, questionOf, questionOfKey, questions, type Question } from './questions';
-export { dependencies, keyTypes, parsedRule, ruleFault, rulesOf, usesOf, type FieldRule } from './rules';
+export { keyTypes, parsedRule, ruleFault, rulesOf, usesOf, type FieldRule } from './rules';

@@ -52,11 +52,15 @@ export function usesOf(source: string): string[] {
 	return isFault(node) ? [] : keysOf(node);
 }
 
+const typesOf = new WeakMap<Field[], RuleKeys>();
+
 /**
  * The type of every key. A computed field has its rule's, which may hang on other computed ones; those that can't be
  * told (faulty, or in a circle) are left out.
  */
 export function keyTypes(plan: Plan): RuleKeys {
+	const there = typesOf.get(plan.fields);
+	if (there) return there;
 	const types: RuleKeys = {};
 	const open: { key: string; rule: string }[] = [];
 	for (const question of questions(plan.fields)) {
@@ -75,11 +79,16 @@ export function keyTypes(plan: Plan): RuleKeys {
 			return false;
 		});
 	}
+	typesOf.set(plan.fields, types);
 	return types;
 }
 
+const graphOf = new WeakMap<Field[], Graph>();
+
 /** Which keys the value under each key hangs on: by its own rule, its bounds, and by whether it is shown at all. */
 export function dependencies(plan: Plan): Graph {
+	const there = graphOf.get(plan.fields);
+	if (there) return there;
 	const graph: Graph = {};
 	for (const question of questions(plan.fields)) {
 		const { key } = question[0]!;
@@ -94,6 +103,7 @@ export function dependencies(plan: Plan): Graph {
 			)
 		];
 	}
+	graphOf.set(plan.fields, graph);
 	return graph;
 }
 
@@ -103,7 +113,13 @@ export function ruleFault(plan: Plan, field: Field, rule: FieldRule): RuleFault 
 	const uses = usesOf(rule.source);
 	// a circle is looked for first: inside one, no type can be told
 	if (field.key !== '' && (rule.at === 'rule' || rule.at === 'showWhen')) {
-		const circle = findCycle({ ...dependencies(plan), [field.key]: uses });
+		const graph = dependencies(plan);
+		// a rule that is just being typed stands in for the one in the plan
+		const own = graph[field.key] ?? [];
+		const circle = findCycle(
+			uses.every((key) => own.includes(key)) ? graph : { ...graph, [field.key]: uses },
+			field.key
+		);
 		if (circle?.includes(field.key)) {
 			const at = Math.max(0, rule.source.search(new RegExp(`\\b${circle[1]}\\b`)));
 			return {

@@ -7,8 +7,6 @@ export {
 	DUTIES,
 	emptyPlan,
 	EVERYBODY,
-	KEY_PATTERN,
-	KIND_NAMES,
 	localeOf,
 	LOCALES,
 	personIn,
@@ -18,7 +16,6 @@ export {
 	type Duty,
 	type Field,
 	type KindName,
-	type Option,
 	type Paper,
 	type Plan,
 	type PlanPerson

@@ -1,10 +1,13 @@
 /** What depends on what, by name. */
 export type Graph = Record<string, string[]>;
 
-/** The first circle in a graph, as the names along it with the first again at the end (`a, b, a`); null where there is none. */
-export function findCycle(graph: Graph): string[] | null {
+/**
+ * The first circle in a graph, as the names along it with the first again at the end (`a, b, a`); null where there is
+ * none. With `from` only what can be reached from there is looked at.
+ */
+export function findCycle(graph: Graph, from?: string): string[] | null {
 	const done = new Set<string>();
-	for (const start of Object.keys(graph)) {
+	for (const start of from === undefined ? Object.keys(graph) : [from]) {
 		const found = walk(graph, start, [], done);
 		if (found) return found;
 	}

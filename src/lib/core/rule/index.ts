@@ -1,7 +1,7 @@
-export { checkRule, nearest, typeName, type CheckedRule, type RuleKeys } from './check';
+export { checkRule, typeName, type RuleKeys } from './check';
 export { findCycle, type Graph } from './cycle';
 export { evaluate, holds, type RuleWorld } from './evaluate';
 export { FUNCTIONS } from './functions';
 export { isFault, keysOf, LENGTH, parseRule, type Node, type RuleFault } from './parse';
-export { HOWS, howsFor, ruleOf, simpleOf, type How, type Simple } from './simple';
-export { asText, dayOf, Dec, decimal, isDay, isNumber, type Day, type RuleType, type RuleValue } from './value';
+export { howsFor, ruleOf, simpleOf, type How } from './simple';
+export { asText, dayOf, Dec, decimal, isDay, isNumber, type RuleType, type RuleValue } from './value';

@@ -8,6 +8,7 @@
 	let {
 		field,
 		at,
+		shift,
 		scale,
 		weave,
 		owner,
@@ -21,6 +22,8 @@
 	}: {
 		field: Field;
 		at: ShownRect;
+		/** points by which it is shifted while it is dragged */
+		shift: { x: number; y: number } | null;
 		scale: number;
 		weave: string;
 		owner: string;
@@ -69,6 +72,8 @@
 	style:top="{at.top * scale}px"
 	style:width="{at.width * scale}px"
 	style:height="{at.height * scale}px"
+	style:transform={shift ? `translate(${shift.x * scale}px, ${shift.y * scale}px)` : undefined}
+	style:will-change={shift ? 'transform' : undefined}
 	style:touch-action="none"
 	role="button"
 	tabindex="0"

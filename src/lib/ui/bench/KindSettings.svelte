@@ -6,6 +6,7 @@
 		DATE_FORMATS,
 		dayShown,
 		FILE_TYPES,
+		keyTypes,
 		MOST_MEGABYTES,
 		optionsOf,
 		PATTERNS,
@@ -79,7 +80,7 @@
 	}
 	const listed = $derived(
 		optionsOf(field)
-			.map((o) => (o.text ? `${o.value} = ${o.text}` : o.value))
+			.map((o) => (o.text && o.text !== o.value ? `${o.value} = ${o.text}` : o.value))
 			.join('\n')
 	);
 
@@ -337,8 +338,9 @@
 		{zone}
 		onchange={(rule) => set('rule', rule)}
 	/>
-	{@render numberLook()}
-	{@render dateLook()}
+	{@const gives = keyTypes(plan)[field.key]}
+	{#if gives === undefined || gives === 'number'}{@render numberLook()}{/if}
+	{#if gives === 'date'}{@render dateLook()}{/if}
 {:else if field.kind === 'note'}
 	<label
 		>What it says<textarea

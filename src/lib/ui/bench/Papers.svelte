@@ -58,7 +58,7 @@
 							aria-label="Go to {paper.name}, page {number + 1}"
 							onclick={() => ongo(`${paper.id}-${number}`)}
 						>
-							<PagePicture url="/papers/{paper.digest}" {number} {page} {scale} label="" />
+							<PagePicture url="/papers/{paper.digest}" {number} {page} {scale} label="" later />
 						</button>
 						<p class="flex items-center justify-center gap-1 text-[13px] leading-5 text-quiet">
 							{number + 1}

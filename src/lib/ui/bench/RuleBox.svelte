@@ -50,7 +50,7 @@
 	} = $props();
 
 	const uid = $props.id();
-	let box = $state<HTMLTextAreaElement>();
+	let box = $state<HTMLInputElement>();
 	let caret = $state(0);
 	let open = $state(false);
 	let picked = $state(0);
@@ -103,8 +103,8 @@
 		return plan.fields.find((f) => f.key === key)?.label ?? '';
 	}
 
-	function input(target: HTMLTextAreaElement) {
-		caret = target.selectionStart;
+	function input(target: HTMLInputElement) {
+		caret = target.selectionStart ?? target.value.length;
 		open = true;
 		picked = 0;
 		tooLong =
@@ -143,11 +143,11 @@
 
 <div class="relative">
 	<label for="{uid}-box">{label}</label>
-	<textarea
+	<input
 		id="{uid}-box"
 		bind:this={box}
-		class="input mt-1 min-h-14 font-mono text-[13px]"
-		rows="2"
+		class="input mt-1 font-mono text-[13px]"
+		autocomplete="off"
 		spellcheck="false"
 		role="combobox"
 		aria-expanded={offers.length > 0}
@@ -158,9 +158,10 @@
 		value={source}
 		oninput={(e) => input(e.currentTarget)}
 		onkeydown={key}
-		onkeyup={(e) => (caret = e.currentTarget.selectionStart)}
-		onclick={(e) => (caret = e.currentTarget.selectionStart)}
-		onblur={() => setTimeout(() => (open = false), 150)}></textarea>
+		onkeyup={(e) => (caret = e.currentTarget.selectionStart ?? 0)}
+		onclick={(e) => (caret = e.currentTarget.selectionStart ?? 0)}
+		onblur={() => setTimeout(() => (open = false), 150)}
+	/>
 	<ul
 		id="{uid}-offers"
 		role="listbox"
@@ -170,16 +171,16 @@
 			: 'hidden'}"
 	>
 		{#each offers as offer, i (offer.word)}
-			<li role="option" aria-selected={i === picked}>
-				<button
-					type="button"
-					tabindex="-1"
-					class="block w-full px-2 py-1 text-left text-[13px] {i === picked ? 'bg-wash' : ''}"
-					onmousedown={(e) => {
-						e.preventDefault();
-						take(offer.word);
-					}}><span class="font-mono">{offer.word}</span> <span class="text-quiet">{offer.does}</span></button
-				>
+			<li
+				role="option"
+				aria-selected={i === picked}
+				class="cursor-pointer px-2 py-1 text-[13px] {i === picked ? 'bg-wash' : ''}"
+				onmousedown={(e) => {
+					e.preventDefault();
+					take(offer.word);
+				}}
+			>
+				<span class="font-mono">{offer.word}</span> <span class="text-quiet">{offer.does}</span>
 			</li>
 		{/each}
 	</ul>

@@ -62,8 +62,13 @@
 		for (const paper of plan.papers) void bench.read(paper);
 	});
 
+	/** How far a field that is being moved has come: it is shifted as a layer of its own, so that the page is not painted anew. */
+	function shift(field: Field): { x: number; y: number } | null {
+		return drag && drag.sides === ALL_SIDES && drag.from[field.id] ? { x: drag.by.left, y: drag.by.top } : null;
+	}
+
 	function place(field: Field): ShownRect {
-		const at = drag?.from[field.id];
+		const at = drag && drag.sides !== ALL_SIDES ? drag.from[field.id] : undefined;
 		return drag && at
 			? {
 					left: at.left + drag.by.left,
@@ -388,7 +393,7 @@
 	bind:this={scroller}
 	bind:clientHeight={height}
 	{onscroll}
-	class="relative h-full overflow-auto {bench.placing ? 'placing' : ''}"
+	class="relative h-full overflow-auto select-none {bench.placing ? 'placing' : ''}"
 	data-testid="sheets"
 >
 	<div class="relative mx-auto" style:height="{layout.height}px" style:min-width="{layout.width + 64}px">
@@ -437,6 +442,7 @@
 							{field}
 							{scale}
 							at={place(field)}
+							shift={shift(field)}
 							weave={weaveOf(plan, field.person)}
 							owner={ownerName(plan, field.person)}
 							named={plan.people.some((p) => p.id === field.person)}

@@ -30,9 +30,9 @@
 		if (event.button !== 0 || off) return;
 		const start = { x: event.clientX, y: event.clientY };
 		const target = event.currentTarget as HTMLElement;
+		target.setPointerCapture(event.pointerId);
 		const move = (e: PointerEvent) => {
 			if (ghost || Math.hypot(e.clientX - start.x, e.clientY - start.y) > 6) {
-				target.setPointerCapture(e.pointerId);
 				ghost = { name, x: e.clientX, y: e.clientY };
 			}
 		};

@@ -1,6 +1,7 @@
 import { get, set } from 'idb-keyval';
 import { preflight, SENDER, type KindName, type Paper, type Plan } from '../../core/packet';
 import type { FoundPlace } from '../../core/page';
+import { quiet } from '../pages/pdf';
 import { stillFree } from './finding';
 import { begin, changed, redone, undone, type History } from './history';
 import { historyOf, keptOf, type KeptHistory } from './kept-history';
@@ -107,6 +108,7 @@ export class Bench {
 	async read(paper: Paper): Promise<void> {
 		if (this.found[paper.digest]) return;
 		try {
+			await quiet();
 			const places = await this.readings.find(paper);
 			this.found = { ...this.found, [paper.digest]: places };
 		} catch {

@@ -1,19 +1,20 @@
 <script lang="ts">
 	import type { RenderTask } from 'pdfjs-dist';
 	import { shownSize, type PageSize } from '../../core/page';
-	import { sharedPdf } from './pdf';
+	import { quiet, sharedPdf } from './pdf';
 
 	/**
 	 * The picture of one page, drawn by pdf.js when it comes near the view and let go when it has left it.
-	 * `scale`: CSS pixels a point.
+	 * `scale`: CSS pixels a point. `later`: small pictures wait until the pages themselves are there.
 	 */
 	let {
 		url,
 		number,
 		page,
 		scale,
-		label
-	}: { url: string; number: number; page: PageSize; scale: number; label: string } = $props();
+		label,
+		later = false
+	}: { url: string; number: number; page: PageSize; scale: number; label: string; later?: boolean } = $props();
 
 	const size = $derived(shownSize(page));
 	let box: HTMLDivElement;
@@ -37,6 +38,8 @@
 		let gone = false;
 		void (async () => {
 			try {
+				if (later) await quiet();
+				if (gone) return;
 				const pdf = await sharedPdf(url);
 				const paper = await pdf.getPage(number + 1);
 				if (gone) return;

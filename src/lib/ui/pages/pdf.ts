@@ -27,3 +27,11 @@ export function sharedPdf(url: string): Promise<PDFDocumentProxy> {
 	}
 	return pdf;
 }
+
+let calm: Promise<void> | null = null;
+
+/** Resolves once, when the browser has shown what came first and has time for what can wait. */
+export function quiet(): Promise<void> {
+	calm ??= new Promise((done) => setTimeout(() => requestIdleCallback(() => done(), { timeout: 2000 }), 600));
+	return calm;
+}

@@ -159,15 +159,9 @@
 
 	function takeFound(all: boolean) {
 		const taken = sheets?.takeFound(all) ?? 0;
-		notes = [
-			{
-				say:
-					taken === 0
-						? 'Nothing was found here.'
-						: `Took ${taken} ${taken === 1 ? 'place' : 'places'}; Ctrl Z gives them back.`,
-				bad: false
-			}
-		];
+		const say = `Took ${taken} ${taken === 1 ? 'place' : 'places'}; Ctrl Z gives them back.`;
+		notes = [{ say: taken === 0 ? 'Nothing was found here.' : say, bad: false }];
+		setTimeout(() => (notes = notes.filter((note) => note.say !== say)), 6000);
 	}
 
 	beforeNavigate(({ willUnload, cancel }) => {

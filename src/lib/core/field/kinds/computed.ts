@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { Field } from '../../packet/plan';
 import { refuse } from '../../refusal';
-import { asText, dayOf, decimal, isDay, isNumber, type RuleType, type RuleValue } from '../../rule';
+import { asText, dayOf, decimal, isDay, isNumber, type RuleValue } from '../../rule';
 import {
 	AnswerSchema,
 	isChoice,
@@ -75,5 +75,3 @@ export function ruleOfComputed(field: Field): string {
 	const rule = field.settings['rule'];
 	return typeof rule === 'string' ? rule : '';
 }
-
-export type ComputedType = RuleType;

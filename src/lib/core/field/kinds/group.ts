@@ -1,6 +1,5 @@
 import { Type } from '@sinclair/typebox';
 import type { Field, Option } from '../../packet/plan';
-import { closed } from '../kind';
 
 /** Settings every button or box of a group has. `outline`: its edge is drawn too, where the page has none printed. */
 export const groupSettings = {
@@ -9,9 +8,6 @@ export const groupSettings = {
 	outline: Type.Optional(Type.Boolean()),
 	ticked: Type.Optional(Type.Boolean())
 };
-
-export const groupOf = (more: Record<string, ReturnType<typeof Type.Optional>>) =>
-	Type.Object({ ...groupSettings, ...more }, closed);
 
 /** The value a button stands for; its id where it was given none. */
 export function valueOf(field: Field): string {
