@@ -244,6 +244,12 @@ test('found places: one by Enter, a page’s, all; whose they are; a form’s ow
 	expect(await undoName(page)).toBe('Undo: take 19 found places');
 	await expect(page.locator('[data-field][aria-label^="signature, Signed, Tamsin"]')).toHaveCount(1);
 	await expect(page.locator('[data-field][aria-label^="signature, Signed, Maren"]')).toHaveCount(1);
+	// the block of the first signer once more for the second, and given to somebody else in one step
+	await page.locator('[data-field][aria-label^="signature, Signed, Tamsin"]').click();
+	await page.getByLabel('Copy for another person').selectOption('Maren Lindqvist');
+	await expect(page.locator('[data-field][aria-label^="signature, Signed, Maren"]')).toHaveCount(2);
+	await page.getByLabel('Answered by').selectOption('Tamsin Okoro');
+	await expect(page.locator('[data-field][aria-label^="signature, Signed, Tamsin"]')).toHaveCount(2);
 
 	await bench(page, 'Claim', await form('Form with fields of its own'), [MAREN]);
 	await expect(page.getByText(/form fields/)).toBeVisible();
@@ -386,6 +392,7 @@ test('every kind is asked for on the page in its own way, and a file goes along'
 	await bench(page, 'Kinds', await pdf(1), [MAREN]);
 	for (const [i, letter] of [...'sneojtuyl'].entries())
 		await place(page, letter, 150 + 330 * (i % 2), 80 + 40 * Math.floor(i / 2));
+	await page.getByLabel('Help').fill('As your contract says');
 	await page.getByLabel('The list').fill('st = Staunton\nbr = Brindlevale');
 	await page.getByLabel('The list').press('Tab');
 	await page.keyboard.press('Escape');
@@ -439,6 +446,7 @@ test('every kind is asked for on the page in its own way, and a file goes along'
 	await open('Date');
 	await page.getByLabel('Date', { exact: true }).fill('2026-12-24');
 	await open('Choice list');
+	await expect(page.getByText('As your contract says')).toBeVisible();
 	await page.getByRole('combobox', { name: 'Choice list' }).selectOption('Brindlevale');
 	// groups by their places on the page
 	await page.locator('button[data-place]').filter({ hasText: 'Pick one' }).nth(1).click();
@@ -538,6 +546,16 @@ test('axe finds nothing on the Bench in any of its parts; at 200 % all is reache
 	await page.getByRole('button', { name: 'Rehearse' }).click();
 	await clean('rehearsal');
 	const src = (await page.locator('iframe').getAttribute('src'))!;
+	await page.getByRole('button', { name: 'Close' }).click();
+	// a screen of 1280 at 200 %: everything can be scrolled to
+	await page.setViewportSize({ width: 640, height: 400 });
+	for (const name of ['Send…', 'Take Loan out', 'X strike', 'S signature', 'Larger']) {
+		const button = page.getByRole('button', { name }).first();
+		if (name === 'Take Loan out') await page.getByRole('button', { name: 'Papers', exact: true }).click();
+		await button.scrollIntoViewIfNeeded();
+		await expect(button).toBeInViewport();
+	}
+	await page.setViewportSize({ width: 1280, height: 800 });
 	await page.goto(server.origin + src);
 	await ready(page);
 	await clean('rehearsal, inside');

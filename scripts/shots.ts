@@ -67,7 +67,6 @@ try {
 	await drawn(desk);
 	await desk.getByRole('button', { name: 'Go to Instrument loan, page 2' }).click();
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-	await desk.locator('[data-field=guest-3]').click();
 	await desk.getByRole('button', { name: 'Send…' }).click();
 	await desk.getByRole('dialog').waitFor();
 	await shot(desk, 'send');

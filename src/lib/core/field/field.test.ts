@@ -9,6 +9,7 @@ import {
 	DATE_FORMATS,
 	finishAnswers,
 	freeKey,
+	inTurn,
 	inWords,
 	keyFault,
 	kindOf,
@@ -310,6 +311,32 @@ describe('a plan with answers', () => {
 		expect(live({ fields: round }, {}, today).answer(round[0]!)).toBeUndefined();
 		const fault = ruleFault(plan([['maren']], { fields: round }), round[0]!, rulesOf(round[0]!)[0]!);
 		expect(fault?.say).toContain('a → b → a');
+	});
+});
+
+describe('the order of answering', () => {
+	const paper = (id: string, rotate: 0 | 90) => ({
+		id,
+		name: id,
+		digest: 'a'.repeat(64),
+		pages: [{ width: 595, height: 842, rotate }]
+	});
+	const at = (id: string, x: number, y: number, more: Partial<Field> = {}) =>
+		field(id, 'text', 'maren', { paper: 'p', rect: { x, y, width: 90, height: 20 }, ...more });
+	it.each<[string, Field[], string]>([
+		['from the top, then from the left', [at('c', 50, 100), at('b', 300, 702), at('a', 50, 700)], 'a b c'],
+		['document by document', [at('b', 50, 700, { paper: 'q' }), at('a', 50, 100)], 'a b'],
+		['by their own turn first', [at('c', 50, 700), at('a', 50, 100, { tab: 1 }), at('b', 50, 400, { tab: 2 })], 'a b c']
+	])('goes %s', (_, fields, order) =>
+		expect(
+			inTurn([paper('p', 0), paper('q', 0)], fields)
+				.map((f) => f.id)
+				.join(' ')
+		).toBe(order)
+	);
+	it('goes as a turned page is shown', () => {
+		// turned a quarter, what lies at the left of the file is at the top of what is seen
+		expect(inTurn([paper('p', 90)], [at('b', 300, 700), at('a', 50, 100)]).map((f) => f.id)).toEqual(['a', 'b']);
 	});
 });
 

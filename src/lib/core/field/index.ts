@@ -14,5 +14,6 @@ export { groupOptions, textOfButton, valueOf } from './kinds/group';
 export { CURRENCIES } from './kinds/number';
 export { textSettingsFault } from './kinds/text';
 export { live, type Answers, type Live } from './live';
+export { inTurn } from './order';
 export { keysOfPlan, questionOf, questionOfKey, questions, type Question } from './questions';
 export { keyTypes, parsedRule, ruleFault, rulesOf, usesOf, type FieldRule } from './rules';

@@ -11,26 +11,22 @@
 		snapTargets,
 		toShown,
 		type FoundPlace,
-		type Guide,
 		type ShownRect,
-		type Sides,
 		type SnapTargets
 	} from '../../core/page';
 	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Bench } from './bench.svelte';
-	import { copyFields } from './copying';
-	import { changeFields, placeField, putAt, shiftFields, shiftToPage, shownAt, withGroups } from './field-edits';
+	import { Dragging, REACH } from './dragging.svelte';
+	import { changeFields, placeField, putAt, shownAt, withGroups } from './field-edits';
 	import FieldBox from './FieldBox.svelte';
 	import { likelyOwner, takePlaces } from './finding';
-	import { sheetLayout, visibleSheets } from './layout';
+	import { sheetLayout, visibleSheets, type Sheet } from './layout';
 	import { ownerName, weaveOf } from './weave';
 
 	/** The pages, one under the other, with their fields. Only those near the view are drawn. */
 	let { bench, scale, current = $bindable(0) }: { bench: Bench; scale: number; current?: number } = $props();
 
 	const GAP = 16;
-	/** how near, in CSS pixels, something must be to draw a dragged field to it */
-	const REACH = 6;
 
 	const plan = $derived(bench.plan);
 	const layout = $derived(sheetLayout(plan.papers, scale, GAP));
@@ -45,153 +41,26 @@
 	let height = $state(800);
 	const drawnSheets = $derived(visibleSheets(layout, top, height));
 
-	/** a drag under way, in points as shown; the plan changes when it ends */
-	interface Drag {
-		/** ids of what is moved, with where each was */
-		from: Record<string, ShownRect>;
-		sides: Sides;
-		by: { left: number; top: number; width: number; height: number };
-		guides: Guide[];
-		key: string;
-		copy: boolean;
-	}
-	let drag = $state.raw<Drag | null>(null);
+	const dragging = new Dragging({
+		bench: () => bench,
+		scale: () => scale,
+		layout: () => layout,
+		scrolled: () => scroller.scrollTop,
+		sheetAt,
+		targetsOn
+	});
+	const drag = $derived(dragging.now);
 	let band = $state.raw<{ key: string; rect: ShownRect } | null>(null);
 
 	$effect(() => {
 		for (const paper of plan.papers) void bench.read(paper);
 	});
 
-	/** How far a field that is being moved has come: it is shifted as a layer of its own, so that the page is not painted anew. */
-	function shift(field: Field): { x: number; y: number } | null {
-		return drag && drag.sides === ALL_SIDES && drag.from[field.id] ? { x: drag.by.left, y: drag.by.top } : null;
-	}
-
-	function place(field: Field): ShownRect {
-		const at = drag && drag.sides !== ALL_SIDES ? drag.from[field.id] : undefined;
-		return drag && at
-			? {
-					left: at.left + drag.by.left,
-					top: at.top + drag.by.top,
-					width: Math.max(8, at.width + drag.by.width),
-					height: Math.max(8, at.height + drag.by.height)
-				}
-			: shownAt(plan, field);
-	}
-
-	type Sheet = (typeof sheets)[number];
 	const sheetOf = (field: Field): Sheet => sheets.find((s) => s.paper.id === field.paper && s.number === field.page)!;
 
 	function targetsOn(sheet: Sheet, without: string[]): SnapTargets {
 		const others = (byPage[sheet.key] ?? []).filter((f) => !without.includes(f.id)).map((f) => shownAt(plan, f));
 		return snapTargets(bench.readings.page(sheet.paper, sheet.number), others);
-	}
-
-	/** Follows the pointer until it is let go. `sides`: which edges move. Ctrl lets it go where it will, Alt leaves a copy. */
-	function startDrag(event: PointerEvent, held: Field, sides: Sides, was = false) {
-		const moving = sides === ALL_SIDES;
-		// a press on one that was not chosen chooses it first; the list is read after that
-		const ids = moving
-			? withGroups(bench.plan, bench.fieldIds.includes(held.id) ? bench.fieldIds : [held.id])
-			: [held.id];
-		const sheet = sheetOf(held);
-		const fields = plan.fields.filter((f) => ids.includes(f.id));
-		const from = Object.fromEntries(fields.map((f) => [f.id, shownAt(plan, f)]));
-		const on = fields.filter((f) => f.paper === held.paper && f.page === held.page).map((f) => from[f.id]!);
-		const whole = moving ? around(on) : from[held.id]!;
-		const targets = targetsOn(sheet, ids);
-		const start = { x: event.clientX, y: event.clientY };
-		const scrolled = scroller.scrollTop;
-		const target = event.currentTarget as HTMLElement;
-		target.setPointerCapture(event.pointerId);
-		let wanted: PointerEvent | null = null;
-		let frame = 0;
-		const step = () => {
-			frame = 0;
-			if (!wanted) return;
-			const dx = (wanted.clientX - start.x) / scale;
-			const dy = (wanted.clientY - start.y + scroller.scrollTop - scrolled) / scale;
-			if (!drag && Math.hypot(dx, dy) * scale <= 3) return;
-			const free = wanted.ctrlKey || wanted.metaKey;
-			const moved = {
-				left: whole.left + (sides.left ? dx : 0),
-				top: whole.top + (sides.top ? dy : 0),
-				width: whole.width + (moving ? 0 : sides.left ? -dx : sides.right ? dx : 0),
-				height: whole.height + (moving ? 0 : sides.top ? -dy : sides.bottom ? dy : 0)
-			};
-			const { rect, guides } = free ? { rect: moved, guides: [] } : snap(moved, targets, REACH / scale, sides);
-			drag = {
-				from,
-				sides,
-				by: {
-					left: rect.left - whole.left,
-					top: rect.top - whole.top,
-					width: rect.width - whole.width,
-					height: rect.height - whole.height
-				},
-				guides,
-				key: sheet.key,
-				copy: moving && wanted.altKey
-			};
-		};
-		const move = (e: PointerEvent) => {
-			wanted = e;
-			frame ||= requestAnimationFrame(step);
-		};
-		const end = (e: PointerEvent) => {
-			target.removeEventListener('pointermove', move);
-			target.removeEventListener('pointerup', end);
-			target.removeEventListener('pointercancel', end);
-			cancelAnimationFrame(frame);
-			if (e.type === 'pointerup') {
-				wanted = drag || wanted ? e : null;
-				step();
-			}
-			const done = drag;
-			drag = null;
-			if (done && e.type === 'pointerup') finishDrag(done, ids, sheet, e);
-			// pressed and not moved: one of several that were chosen is now the only one
-			else if (was && e.type === 'pointerup' && bench.fieldIds.length > 1) bench.chooseFields([held.id]);
-		};
-		target.addEventListener('pointermove', move);
-		target.addEventListener('pointerup', end);
-		target.addEventListener('pointercancel', end);
-	}
-
-	function finishDrag(done: Drag, ids: string[], sheet: Sheet, event: PointerEvent) {
-		let now = bench.plan;
-		let moved = ids;
-		if (done.copy) {
-			const copied = copyFields(now, ids);
-			now = shiftFields(copied.plan, copied.fields, { left: -12, top: -12 });
-			moved = copied.fields;
-		}
-		const over = done.sides === ALL_SIDES ? sheetAt(event.clientX, event.clientY) : undefined;
-		if (over && over.key !== sheet.key) {
-			const home = layout.tops[sheets.indexOf(sheet)]! - layout.tops[sheets.indexOf(over)]!;
-			// both stand in the middle, so a narrower one begins further right
-			const aside = (sheet.width - over.width) / 2 / scale;
-			now = shiftToPage(
-				now,
-				moved,
-				{ paper: over.paper.id, page: over.number },
-				{ left: done.by.left - aside, top: done.by.top + home / scale }
-			);
-		} else now = shiftFields(now, moved, done.by);
-		const many = moved.length === 1 ? 'a field' : `${moved.length} fields`;
-		bench.change(done.copy ? `copy ${many}` : done.sides === ALL_SIDES ? `move ${many}` : `size ${many}`, now);
-		if (done.copy) bench.chooseFields(moved);
-	}
-
-	function around(rects: ShownRect[]): ShownRect {
-		const left = Math.min(...rects.map((r) => r.left));
-		const upper = Math.min(...rects.map((r) => r.top));
-		return {
-			left,
-			top: upper,
-			width: Math.max(...rects.map((r) => r.left + r.width)) - left,
-			height: Math.max(...rects.map((r) => r.top + r.height)) - upper
-		};
 	}
 
 	function sheetAt(x: number, y: number): Sheet | undefined {
@@ -441,18 +310,18 @@
 						<FieldBox
 							{field}
 							{scale}
-							at={place(field)}
-							shift={shift(field)}
+							at={dragging.at(field)}
+							shift={dragging.shift(field)}
 							weave={weaveOf(plan, field.person)}
 							owner={ownerName(plan, field.person)}
 							named={plan.people.some((p) => p.id === field.person)}
 							chosen={bench.fieldIds.includes(field.id)}
 							alone={bench.fieldIds.length === 1 && bench.fieldIds[0] === field.id}
 							onchoose={(add) => choose(field.id, add)}
-							ondrag={(event, was) => startDrag(event, field, ALL_SIDES, was)}
+							ondrag={(event, was) => dragging.start(event, field, ALL_SIDES, was)}
 							onsingle={() => bench.chooseFields([field.id])}
 							onsize={(event, across, down) =>
-								startDrag(event, field, {
+								dragging.start(event, field, {
 									left: across < 0,
 									right: across > 0,
 									top: down < 0,

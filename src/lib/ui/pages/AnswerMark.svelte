@@ -48,7 +48,7 @@
 			? size
 			: several
 				? size
-				: Math.min(size, height * 0.75, Math.max(4 * scale, (width - 4) / Math.max(1, words.length * 0.5)))
+				: Math.min(size, height * 0.75, Math.max(4 * scale, (width - 4) / Math.max(1, words.length * 0.56)))
 	);
 	const boxes = $derived(Number(field.settings['boxes'] ?? 0));
 	const path = (stroke: number[]) => {

@@ -1,6 +1,7 @@
 import { isoDay } from '../../core/calendar';
 import {
 	askedFields,
+	inTurn,
 	inWords,
 	kindOf,
 	live,
@@ -12,7 +13,6 @@ import {
 	type Answers
 } from '../../core/field';
 import type { Field, Paper, Plan } from '../../core/packet';
-import { toShown } from '../../core/page';
 import type { Keeper } from './keeper';
 
 export interface Turn {
@@ -73,7 +73,7 @@ export class Signing {
 		this.locale = turn.locale;
 		this.earlier = turn.answers;
 		this.today = isoDay(turn.zone, turn.now);
-		this.fields = inOrder(turn.papers, turn.fields);
+		this.fields = inTurn(turn.papers, turn.fields);
 		const own = this.fields.filter((f) => f.person === this.me).map((f) => f.id);
 		this.answers = Object.fromEntries(Object.entries(turn.saved).filter(([id]) => own.includes(id)));
 		this.keeping = { is: 'kept', at: turn.savedAt };
@@ -163,18 +163,4 @@ export class Signing {
 		if (field) this.current = this.todo.find((f) => questionOf(this.fields, field).includes(f))?.id ?? this.current;
 		return kept.say;
 	}
-}
-
-/** By their own order where they have one, else as one reads: document, page, from the top, from the left. */
-function inOrder(papers: Paper[], fields: Field[]): Field[] {
-	const place = (f: Field) => {
-		const paper = papers.findIndex((p) => p.id === f.paper);
-		const page = papers[paper]?.pages[f.page];
-		const at = page ? toShown(page, f.rect) : { top: 0, left: 0 };
-		return [f.tab ?? 10_000, paper, f.page, Math.round(at.top / 8), at.left] as const;
-	};
-	return fields
-		.map((field) => ({ field, at: place(field) }))
-		.sort((a, b) => a.at.reduce<number>((d, n, i) => d || n - b.at[i]!, 0))
-		.map(({ field }) => field);
 }

@@ -3,6 +3,9 @@ import { house } from '$lib/server';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
 import { organisation } from '$lib/server/settings';
 
+// A working place that lives in the browser: rendering it on the server first only makes its opening slower.
+export const ssr = false;
+
 export const load = ({ params }) => {
 	const draft = readDraft(house(), params.id);
 	if (!draft) error(404, { message: 'This draft is gone: it has been sent or put away.' });

@@ -163,12 +163,12 @@ function emptyPart(cell: ShownRect, page: ShownPage): Blank[] {
 function runsOf(page: ShownPage): Blank[] {
 	const runs: Blank[] = [];
 	for (const row of page.rows) {
-		let open: { left: number; right: number; top: number; bottom: number } | null = null;
+		let open: { left: number; right: number; dots: boolean } | null = null;
 		const close = (next?: ShownWord) => {
 			if (
 				open &&
 				open.right - open.left >= 18 &&
-				!(open.bottom - open.top < 3 && next && /^\d{1,3}$/.test(next.text) && row.words.at(-1) === next)
+				!(open.dots && next && /^\d{1,3}$/.test(next.text) && row.words.at(-1) === next)
 			)
 				runs.push({ left: open.left, top: row.base - 13, width: open.right - open.left, height: 15, by: 'run' });
 			open = null;
@@ -179,7 +179,7 @@ function runsOf(page: ShownPage): Blank[] {
 				else if (open && part.left - open.right < 8) open.right = part.right;
 				else {
 					close();
-					open = { left: part.left, right: part.right, top: word.top, bottom: word.top + word.height };
+					open = { left: part.left, right: part.right, dots: /[.…‥]/.test(word.text) };
 				}
 			}
 		}

@@ -1,0 +1,229 @@
+import { describe, expect, it } from 'vitest';
+import type { PageSize, PaperReading, PdfWidget } from '../index';
+import { meaningOf, tidyLabel } from './meaning';
+import { findPlaces } from './places';
+
+const A4: PageSize = { width: 595, height: 842, rotate: 0 };
+
+/** A page of words and lines measured from its top left, as one thinks of it. */
+function page(
+	words: [text: string, x: number, base: number, size?: number][],
+	lines: [x1: number, y1: number, x2: number, y2: number][] = [],
+	boxes: [x: number, y: number, width: number, height: number][] = [],
+	widgets: PdfWidget[] = []
+): PaperReading {
+	const split = words.flatMap(([text, x, base, size = 10]) => {
+		let at = x;
+		return text.split(' ').map((word) => {
+			const width = word.length * size * 0.5;
+			const one = { text: word, x: at, y: 842 - base, width, height: size * 0.7 };
+			at += width + size * 0.28;
+			return one;
+		});
+	});
+	return {
+		words: [split],
+		drawn: [
+			{
+				lines: lines.map(([x1, y1, x2, y2]) => ({ x1, y1: 842 - y2, x2, y2: 842 - y1 })),
+				boxes: boxes.map(([x, y, width, height]) => ({ x, y: 842 - y - height, width, height }))
+			}
+		],
+		widgets
+	};
+}
+const found = (reading: PaperReading) => findPlaces(reading, 0, A4).map((p) => `${p.kind} ${p.label}`);
+
+describe('what a label asks for', () => {
+	it.each([
+		['Signature of the hirer', 'signature', {}],
+		['Signed', 'signature', {}],
+		['Unterschrift', 'signature', {}],
+		['Initials', 'initials', {}],
+		['Date of birth', 'date', {}],
+		['Geburtsdatum', 'date', {}],
+		['Loan from', 'date', {}],
+		['To be returned by', 'date', {}],
+		['E-mail', 'email', {}],
+		['Courriel', 'email', {}],
+		['IBAN', 'text', { pattern: 'iban' }],
+		['Telephone', 'text', { pattern: 'phone' }],
+		['Postcode', 'text', { pattern: 'postcode' }],
+		['Occupation', 'job-title', {}],
+		['Name of organisation', 'organisation', {}],
+		['Firma', 'organisation', {}],
+		['Surname', 'name', { part: 'family' }],
+		['First name', 'name', { part: 'given' }],
+		['Full name', 'name', {}],
+		['Name (in block capitals)', 'name', {}],
+		['Name of the instrument', 'text', {}],
+		['Deposit (£)', 'number', { decimals: 2, currency: 'GBP' }],
+		['Honorar in EUR', 'number', { decimals: 2, currency: 'EUR' }],
+		['Number of chairs', 'number', { decimals: 0 }],
+		['Purpose of hire', 'text', {}]
+	])('“%s”: %s %j', (label, kind, settings) => expect(meaningOf(label)).toEqual({ kind, settings }));
+	it.each([
+		['Name: ______', 'Name'],
+		['(Signature)', 'Signature'],
+		['Value (€)', 'Value (€)'],
+		['  – Town :', 'Town'],
+		['……', '']
+	])('“%s” is tidied to “%s”', (raw, label) => expect(tidyLabel(raw)).toBe(label));
+});
+
+describe('places that are found', () => {
+	it.each<[string, PaperReading, string[]]>([
+		['a line after its label', page([['Town:', 50, 100]], [[90, 102, 300, 102]]), ['text Town']],
+		['a line above its small print', page([['Signature', 50, 112, 7]], [[50, 102, 250, 102]]), ['signature Signature']],
+		['underscores in a word with its label', page([['Town:__________', 50, 100]]), ['text Town']],
+		[
+			'dots, one by one',
+			page([
+				['Town', 50, 100],
+				...Array.from({ length: 20 }, (_, i): [string, number, number] => ['.', 80 + i * 4, 100])
+			]),
+			['text Town']
+		],
+		['an empty box beside its label', page([['Town', 50, 112]], [], [[90, 100, 200, 20]]), ['text Town']],
+		['a box with its label in it', page([['Town', 54, 110, 7]], [], [[50, 100, 200, 40]]), ['text Town']],
+		['a square and its text', page([['I agree', 70, 108]], [], [[50, 100, 9, 9]]), ['ticks I agree']],
+		['a glyph of a square', page([['☐ I agree', 50, 100]]), ['ticks I agree']],
+		['a large box: several lines', page([['Remarks', 50, 95]], [], [[50, 100, 300, 90]]), ['text Remarks']]
+	])('%s', (_, reading, want) => expect(found(reading)).toEqual(want));
+	it('cells of a table by the heading of their column, small ones side by side as one text', () => {
+		const grid: [number, number, number, number][] = [
+			...[100, 120, 140].map((y): [number, number, number, number] => [50, y, 250, y]),
+			...[50, 150, 250].map((x): [number, number, number, number] => [x, 100, x, 140])
+		];
+		expect(
+			found(
+				page(
+					[
+						['Date', 54, 113],
+						['Amount', 154, 113]
+					],
+					grid
+				)
+			)
+		).toEqual(['date Date', 'number Amount']);
+		const boxes = Array.from({ length: 5 }, (_, i): [number, number, number, number] => [100 + i * 15, 100, 15, 17]);
+		const [place] = findPlaces(page([['PIN', 60, 113]], [], boxes), 0, A4);
+		expect(place).toMatchObject({ kind: 'text', settings: { boxes: 5 }, rect: { left: 100, width: 75 } });
+	});
+	it('yes and no as one pick, boxes under one heading as one group', () => {
+		const either = findPlaces(
+			page(
+				[
+					['Do you drive?', 50, 108],
+					['yes', 165, 108],
+					['no', 215, 108]
+				],
+				[],
+				[
+					[150, 100, 9, 9],
+					[200, 100, 9, 9]
+				]
+			),
+			0,
+			A4
+		);
+		expect(either.map((p) => [p.kind, p.key, p.settings['value']])).toEqual([
+			['pick-one', 'do_you_drive', 'yes'],
+			['pick-one', 'do_you_drive', 'no']
+		]);
+		const group = findPlaces(
+			page(
+				[
+					['Extras', 50, 90],
+					['tea', 70, 108],
+					['milk', 70, 126]
+				],
+				[],
+				[
+					[50, 100, 9, 9],
+					[50, 118, 9, 9]
+				]
+			),
+			0,
+			A4
+		);
+		expect(group.map((p) => [p.kind, p.label, p.key, p.settings['value']])).toEqual([
+			['ticks', 'Extras', 'extras', 'tea'],
+			['ticks', 'Extras', 'extras', 'milk']
+		]);
+	});
+	it('a date is the day of signing where a signature stands by', () => {
+		const both = page(
+			[
+				['Signed:', 50, 100],
+				['Date:', 300, 100]
+			],
+			[
+				[90, 102, 280, 102],
+				[330, 102, 450, 102]
+			]
+		);
+		expect(found(both)).toEqual(['signature Signed', 'signing-date Date']);
+		expect(found(page([['Date:', 300, 100]], [[330, 102, 450, 102]]))).toEqual(['date Date']);
+	});
+});
+
+describe('places that are none', () => {
+	it.each<[string, PaperReading]>([
+		['an underlined heading', page([['Conditions of hire', 50, 100]], [[50, 102, 145, 102]])],
+		['struck-through words', page([['Staunton Hall', 50, 100]], [[50, 97, 120, 97]])],
+		[
+			'a rule from margin to margin',
+			page([['Some words that run from one margin of this page to the other one', 50, 90]], [[50, 102, 545, 102]])
+		],
+		[
+			'a leader to a page number',
+			page([
+				['Care', 50, 100],
+				['..........................', 80, 100],
+				['12', 520, 100]
+			])
+		],
+		['the rule above footnotes', page([['1 Guardian means anybody in law', 50, 771, 7]], [[50, 760, 190, 760]])],
+		['a line without a word about it', page([], [[50, 400, 250, 400]])],
+		[
+			'the lines of a full table',
+			page(
+				[
+					['a', 60, 112],
+					['b', 160, 112]
+				],
+				[
+					[50, 100, 250, 100],
+					[50, 120, 250, 120],
+					[50, 100, 50, 120],
+					[150, 100, 150, 120],
+					[250, 100, 250, 120]
+				]
+			)
+		],
+		[
+			'a form field that came filled in',
+			page(
+				[],
+				[],
+				[],
+				[
+					{
+						page: 0,
+						x: 50,
+						y: 700,
+						width: 100,
+						height: 18,
+						name: 'a',
+						label: 'A',
+						kind: 'text',
+						required: false,
+						settings: {},
+						filled: true
+					}
+				]
+			)
+		]
+	])('%s', (_, reading) => expect(found(reading)).toEqual([]));
+});
