@@ -208,7 +208,7 @@
 <main
 	id="main"
 	class="relative grid h-dvh min-w-[1000px] {listing
-		? 'grid-cols-[440px_1fr_288px]'
+		? 'grid-cols-[400px_1fr_288px]'
 		: 'grid-cols-[148px_1fr_288px]'} grid-rows-[96px_1fr_88px] bg-sheet"
 >
 	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
@@ -267,18 +267,6 @@
 			</div>
 		{:else}
 			<Sheets {bench} scale={(zoom / 100) * 1.075} bind:current bind:this={sheets} />
-			<div
-				class="absolute bottom-3 left-3.5 flex items-center gap-1 rounded-sm whitespace-nowrap border border-hairline bg-sheet px-2 py-0.5"
-			>
-				<button class="plain" aria-label="Smaller" onclick={() => zoomBy(-1)}>−</button><span
-					class="w-14 text-center text-quiet">{zoom} %</span
-				><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
-				<span class="pr-1 text-quiet">· page {current + 1} of {pages}</span>
-				<button class="plain" aria-pressed={listing} onclick={() => (listing = !listing)}
-					>{listing ? 'Papers' : 'List'}</button
-				>
-				<button class="plain" onclick={() => (finding = !finding)}>Find…</button>
-			</div>
 			{#if found > 0}
 				<div
 					class="absolute top-3 left-3.5 flex items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-[14px] whitespace-nowrap"
@@ -334,41 +322,59 @@
 				</p>
 			{/each}
 		</div>
-		{#if checking && findings.length > 0}
-			<section
-				aria-label="Before this can go"
-				class="absolute right-3.5 bottom-14 z-10 max-h-[60%] w-[430px] overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
+		<div class="pointer-events-none absolute z-10 right-3.5 bottom-3 left-3.5 flex flex-wrap items-end gap-2">
+			{#if checking && findings.length > 0}
+				<div class="flex w-full">
+					<section
+						aria-label="Before this can go"
+						class="pointer-events-auto ml-auto max-h-[45dvh] w-[430px] max-w-full overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
+					>
+						{#each [[grave, 'Before this can go'], [findings.filter((f) => f.mild), 'Worth a look']] as const as [list, title] (title)}
+							{#if list.length > 0}
+								<h2 class="pt-1 pb-1 text-[15px]">{title}</h2>
+								<ul>
+									{#each list as finding, i (i)}<li class="flex items-start gap-1">
+											<button
+												class="flex-1 cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash"
+												onclick={() => jump(finding)}>{finding.say}</button
+											>
+											{#if finding.cure}<button
+													class="button mt-0.5 shrink-0"
+													onclick={() => bench.change(finding.cure!.say.toLowerCase(), finding.cure!.plan(plan))}
+													>{finding.cure.say}</button
+												>{/if}
+										</li>{/each}
+								</ul>
+							{/if}
+						{/each}
+					</section>
+				</div>
+			{/if}
+			{#if plan.papers.length > 0}
+				<div
+					class="pointer-events-auto flex items-center gap-1 rounded-sm whitespace-nowrap border border-hairline bg-sheet px-2 py-0.5"
+				>
+					<button class="plain" aria-label="Smaller" onclick={() => zoomBy(-1)}>−</button><span
+						class="w-14 text-center text-quiet">{zoom} %</span
+					><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
+					<span class="pr-1 text-quiet">· page {current + 1} of {pages}</span>
+					<button class="plain" aria-pressed={listing} onclick={() => (listing = !listing)}
+						>{listing ? 'Papers' : 'List'}</button
+					>
+					<button class="plain" onclick={() => (finding = !finding)}>Find…</button>
+				</div>
+			{/if}
+			<button
+				class="pointer-events-auto ml-auto cursor-pointer rounded-sm border border-hairline bg-sheet px-3 py-1"
+				aria-expanded={checking}
+				onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
 			>
-				{#each [[grave, 'Before this can go'], [findings.filter((f) => f.mild), 'Worth a look']] as const as [list, title] (title)}
-					{#if list.length > 0}
-						<h2 class="pt-1 pb-1 text-[15px]">{title}</h2>
-						<ul>
-							{#each list as finding, i (i)}<li class="flex items-start gap-1">
-									<button
-										class="flex-1 cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash"
-										onclick={() => jump(finding)}>{finding.say}</button
-									>
-									{#if finding.cure}<button
-											class="button mt-0.5 shrink-0"
-											onclick={() => bench.change(finding.cure!.say.toLowerCase(), finding.cure!.plan(plan))}
-											>{finding.cure.say}</button
-										>{/if}
-								</li>{/each}
-						</ul>
-					{/if}
-				{/each}
-			</section>
-		{/if}
-		<button
-			class="absolute right-3.5 bottom-3 cursor-pointer rounded-sm border border-hairline bg-sheet px-3 py-1"
-			aria-expanded={checking}
-			onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
-		>
-			{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b> before this
-				can go{:else}<b class="text-moss">Ready</b> to go{findings.length > 0
-					? `, ${findings.length} worth a look`
-					: ''}{/if}
-		</button>
+				{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b> before this
+					can go{:else}<b class="text-moss">Ready</b> to go{findings.length > 0
+						? `, ${findings.length} worth a look`
+						: ''}{/if}
+			</button>
+		</div>
 	</div>
 	<div class="min-h-0 border-l border-hairline"><Inspector {bench} {zone} onrepeat={() => (repeating = true)} /></div>
 	<div class="col-span-3 border-t border-hairline">
