@@ -13,6 +13,7 @@ import { copiesOf, copyFile } from './copies';
 import { answersAsCsv, answersAsJson } from './data';
 import { newDraft, saveDraft, sendPlan } from './drafts';
 import { keepFile, keepPicture } from './files';
+import { stampsOf } from './marks';
 import { addFile, fileFor, finish, openAndConsent, signingView, type Given } from './signing';
 
 let t: TestHouse;
@@ -101,6 +102,46 @@ describe('answers of every kind', () => {
 		expect(csv).toContain('extras,tea,ticks,Maren,tea; milk,"TEA, MILK"');
 		expect(csv).toContain('total,sum,computed,,3721.5,"3.721,50');
 		expect(checkData(t.house.db).faults).toEqual([]);
+	});
+	it('are stamped as their fields say: size, side, whether they may shrink, groups by their own value, pictures and strikes', async () => {
+		const { digest } = ok(
+			await keepPicture(
+				t.house,
+				await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
+					.png()
+					.toBuffer()
+			)
+		);
+		const pick = (id: string) =>
+			field(id, 'pick-one', 'maren', { key: 'p', settings: { value: id, outline: id === 'no' } });
+		const plan = await with_(
+			field('a', 'text', 'maren', { fontSize: 14, shrink: false, align: 'right' }),
+			field('b', 'number', 'maren', { settings: { decimals: 1 } }),
+			field('c', 'text', 'maren', { settings: { several: true } }),
+			pick('yes'),
+			pick('no'),
+			field('g', 'image', 'everybody', { settings: { picture: digest } }),
+			field('x', 'strike', 'everybody'),
+			field('open', 'text', 'maren')
+		);
+		const answers = {
+			a: { text: 'right' },
+			b: { number: '3' },
+			c: { text: 'one two' },
+			yes: { choice: 'yes' },
+			no: { choice: 'yes' }
+		};
+		const marks = stampsOf(t.house.db, { ...plan, locale: 'fr-FR' }, answers, 'paper', '2026-12-02').map((s) => s.mark);
+		expect(marks.map((m) => (m.draw === 'picture' ? { draw: 'picture' } : m))).toEqual([
+			{ draw: 'text', text: 'right', several: false, size: 14, fixed: true, align: 'right' },
+			{ draw: 'text', text: '3,0', several: false },
+			{ draw: 'text', text: 'one two', several: true },
+			{ draw: 'pick', on: true, outline: false },
+			{ draw: 'pick', on: false, outline: true },
+			{ draw: 'picture' },
+			{ draw: 'strike' }
+		]);
+		expect(stampsOf(t.house.db, plan, answers, 'another', '2026-12-02')).toEqual([]);
 	});
 	it('in the CSV are never run as a formula', async () => {
 		const packet = ok(
