@@ -281,7 +281,9 @@ test('verify can’t judge without somebody to trust, and export writes every fi
 	expect(server.run('scripts/export.ts', target)).toMatchObject({ status: 0 });
 	const folders = readdirSync(target).filter((name) => name.startsWith('P-'));
 	expect(folders.length).toBeGreaterThan(30);
-	const full = folders.map((f) => path.join(target, f)).find((f) => readdirSync(f).includes('answers.csv') && readdirSync(f).length === 5)!;
+	const full = folders
+		.map((f) => path.join(target, f))
+		.find((f) => readdirSync(f).includes('answers.csv') && readdirSync(f).length === 5)!;
 	const copy = path.join(
 		full,
 		readdirSync(full).find((name) => name.startsWith('Evidence'))!

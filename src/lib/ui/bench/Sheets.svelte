@@ -258,10 +258,14 @@
 	}
 </script>
 
+<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by keyboard) -->
 <div
 	bind:this={scroller}
 	bind:clientHeight={height}
 	{onscroll}
+	role="region"
+	aria-label="Pages"
+	tabindex="0"
 	class="relative h-full overflow-auto select-none {bench.placing ? 'placing' : ''}"
 	data-testid="sheets"
 >
