@@ -1,7 +1,7 @@
 export * from './answer';
 export { askedFields, fieldsOf, finishAnswers, inWords, openFields, prefilled, senderAnswers, spread } from './answers';
 export { DATE_FORMATS, dayRead, dayShown } from './formats/date';
-export { numberRead, numberShown } from './formats/number';
+export { CURRENCIES, numberRead, numberShown } from './formats/number';
 export { COUNTRIES, countryName, PATTERNS } from './formats/pattern';
 export type { FieldContext } from './kind';
 export { freeKey, keyFault, plainKey } from './key';
@@ -11,7 +11,6 @@ export { optionsOf } from './kinds/choice';
 export { computedAnswer, ruleOfComputed } from './kinds/computed';
 export { dateSettingsFault } from './kinds/date';
 export { groupOptions, textOfButton, valueOf } from './kinds/group';
-export { CURRENCIES } from './kinds/number';
 export { textSettingsFault } from './kinds/text';
 export { live, type Answers, type Live } from './live';
 export { inTurn } from './order';

@@ -93,7 +93,7 @@ export const KEY_PATTERN = '^[A-Za-z][A-Za-z0-9_]{0,59}$';
 const RuleText = Type.String({ maxLength: 2000 });
 
 /** One of several things to choose from: the value in data, and the text people read. */
-const OptionSchema = Type.Object(
+export const OptionSchema = Type.Object(
 	{ value: Type.String({ minLength: 1, maxLength: 200 }), text: Type.String({ maxLength: 200 }) },
 	{ additionalProperties: false }
 );

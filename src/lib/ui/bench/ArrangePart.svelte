@@ -27,6 +27,36 @@
 		['middle', 'middles in one level line', AlignCenterHorizontal],
 		['bottom', 'lower edges in line', AlignEndHorizontal]
 	];
+	const EVENLY = [
+		{
+			does: 'space out',
+			name: 'Equal gaps across',
+			least: 3,
+			edit: () => distributeFields(bench.plan, ids, 'across'),
+			Icon: AlignHorizontalSpaceBetween
+		},
+		{
+			does: 'space out',
+			name: 'Equal gaps down',
+			least: 3,
+			edit: () => distributeFields(bench.plan, ids, 'down'),
+			Icon: AlignVerticalSpaceBetween
+		},
+		{
+			does: 'size',
+			name: 'As wide as the first chosen',
+			least: 2,
+			edit: () => sizeAlike(bench.plan, ids, 'width'),
+			Icon: MoveHorizontal
+		},
+		{
+			does: 'size',
+			name: 'As high as the first chosen',
+			least: 2,
+			edit: () => sizeAlike(bench.plan, ids, 'height'),
+			Icon: MoveVertical
+		}
+	];
 	function run(name: string, plan: Plan) {
 		bench.change(`${name} ${ids.length} fields`, plan);
 	}
@@ -43,35 +73,14 @@
 				onclick={() => run('align', alignFields(bench.plan, ids, how))}><Icon size={17} aria-hidden="true" /></button
 			>
 		{/each}
-		<button
-			class="button px-2!"
-			aria-label="Equal gaps across"
-			title="Equal gaps across"
-			disabled={ids.length < 3}
-			onclick={() => run('space out', distributeFields(bench.plan, ids, 'across'))}
-			><AlignHorizontalSpaceBetween size={17} aria-hidden="true" /></button
-		>
-		<button
-			class="button px-2!"
-			aria-label="Equal gaps down"
-			title="Equal gaps down"
-			disabled={ids.length < 3}
-			onclick={() => run('space out', distributeFields(bench.plan, ids, 'down'))}
-			><AlignVerticalSpaceBetween size={17} aria-hidden="true" /></button
-		>
-		<button
-			class="button px-2!"
-			aria-label="As wide as the first chosen"
-			title="As wide as the first chosen"
-			onclick={() => run('size', sizeAlike(bench.plan, ids, 'width'))}
-			><MoveHorizontal size={17} aria-hidden="true" /></button
-		>
-		<button
-			class="button px-2!"
-			aria-label="As high as the first chosen"
-			title="As high as the first chosen"
-			onclick={() => run('size', sizeAlike(bench.plan, ids, 'height'))}
-			><MoveVertical size={17} aria-hidden="true" /></button
-		>
+		{#each EVENLY as { does, name, least, edit, Icon } (name)}
+			<button
+				class="button px-2!"
+				aria-label={name}
+				title={name}
+				disabled={ids.length < least}
+				onclick={() => run(does, edit())}><Icon size={17} aria-hidden="true" /></button
+			>
+		{/each}
 	</div>
 </fieldset>

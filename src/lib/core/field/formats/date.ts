@@ -1,6 +1,12 @@
+import { Type } from '@sinclair/typebox';
 import { dayOf } from '../../rule';
 
 export const DATE_FORMATS = ['long', 'medium', 'short', 'iso'] as const;
+/** The setting by which a field says how its dates are written. */
+export const dateSettings = {
+	format: Type.Optional(Type.Union(DATE_FORMATS.map((format) => Type.Literal(format))))
+};
+
 export type DateFormat = (typeof DATE_FORMATS)[number];
 
 const STYLES: Record<Exclude<DateFormat, 'iso'>, Intl.DateTimeFormatOptions> = {

@@ -1,4 +1,15 @@
+import { Type } from '@sinclair/typebox';
 import { Dec, decimal } from '../../rule';
+
+/** ISO 4217 codes a field can be given; `none` is not among them, it is the absence of one. */
+export const CURRENCIES = ['EUR', 'GBP', 'CHF', 'USD', 'SEK', 'DKK', 'NOK', 'PLN', 'CZK', 'HUF', 'RON'] as const;
+
+/** The settings by which a field says how its numbers are written. */
+export const numberSettings = {
+	decimals: Type.Optional(Type.Integer({ minimum: 0, maximum: 6 })),
+	currency: Type.Optional(Type.Union(CURRENCIES.map((code) => Type.Literal(code)))),
+	money: Type.Optional(Type.Union([Type.Literal('symbol'), Type.Literal('code')]))
+};
 
 export interface NumberFormat {
 	/** digits after the separator, shown and at most taken; without it, as many as there are */

@@ -1,13 +1,10 @@
 import { Type } from '@sinclair/typebox';
-import type { Field, Option } from '../../packet/plan';
+import { OptionSchema, type Field, type Option } from '../../packet/plan';
 import { refuse } from '../../refusal';
 import { ChoiceAnswer, isChoice } from '../answer';
 import { closed, defineKind } from '../kind';
 
-const Options = Type.Array(
-	Type.Object({ value: Type.String({ minLength: 1, maxLength: 200 }), text: Type.String({ maxLength: 200 }) }, closed),
-	{ maxItems: 500 }
-);
+const Options = Type.Array(OptionSchema, { maxItems: 500 });
 
 /** One out of a list. The list has a value for data and a text for people. */
 export const choice = defineKind({

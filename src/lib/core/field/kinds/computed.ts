@@ -14,11 +14,11 @@ import {
 	type NumberAnswer,
 	type TextAnswer
 } from '../answer';
-import { DATE_FORMATS, dayShown } from '../formats/date';
-import { numberShown } from '../formats/number';
+import { dateSettings, dayShown } from '../formats/date';
+import { numberSettings, numberShown } from '../formats/number';
 import { closed, defineKind } from '../kind';
 import { formatOfDate } from './date';
-import { CURRENCIES, formatOf } from './number';
+import { formatOf } from './number';
 
 type Computed = NumberAnswer | TextAnswer | DayAnswer | ChoiceAnswer;
 
@@ -31,10 +31,8 @@ export const computed = defineKind({
 	settings: Type.Object(
 		{
 			rule: Type.Optional(Type.String({ maxLength: 2000 })),
-			decimals: Type.Optional(Type.Integer({ minimum: 0, maximum: 6 })),
-			currency: Type.Optional(Type.Union(CURRENCIES.map((c) => Type.Literal(c)))),
-			money: Type.Optional(Type.Union([Type.Literal('symbol'), Type.Literal('code')])),
-			format: Type.Optional(Type.Union(DATE_FORMATS.map((f) => Type.Literal(f))))
+			...numberSettings,
+			...dateSettings
 		},
 		closed
 	),

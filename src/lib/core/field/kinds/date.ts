@@ -4,7 +4,7 @@ import type { Field } from '../../packet/plan';
 import { refuse } from '../../refusal';
 import { dayOf, evaluate, isDay, isFault, parseRule, type RuleWorld } from '../../rule';
 import { DayAnswer, isDayAnswer } from '../answer';
-import { DATE_FORMATS, dayRead, dayShown, type DateFormat } from '../formats/date';
+import { dateSettings, dayRead, dayShown, type DateFormat } from '../formats/date';
 import { closed, defineKind } from '../kind';
 
 const Bound = Type.Optional(Type.String({ maxLength: 300 }));
@@ -17,7 +17,7 @@ export const date = defineKind({
 	size: { width: 110, height: 20 },
 	settings: Type.Object(
 		{
-			format: Type.Optional(Type.Union(DATE_FORMATS.map((f) => Type.Literal(f)))),
+			...dateSettings,
 			least: Bound,
 			most: Bound,
 			default: Type.Optional(Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' }))

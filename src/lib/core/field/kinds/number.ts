@@ -3,11 +3,8 @@ import type { Field } from '../../packet/plan';
 import { refuse } from '../../refusal';
 import { Dec, decimal } from '../../rule';
 import { isNumberAnswer, NumberAnswer } from '../answer';
-import { numberRead, numberShown, type NumberFormat } from '../formats/number';
+import { numberRead, numberSettings, numberShown, type NumberFormat } from '../formats/number';
 import { closed, defineKind } from '../kind';
-
-/** ISO 4217 codes a field can be given; `none` is not among them, it is the absence of one. */
-export const CURRENCIES = ['EUR', 'GBP', 'CHF', 'USD', 'SEK', 'DKK', 'NOK', 'PLN', 'CZK', 'HUF', 'RON'] as const;
 
 const Bound = Type.Optional(Type.String({ pattern: '^-?\\d{1,30}(\\.\\d{1,30})?$' }));
 
@@ -18,9 +15,7 @@ export const number = defineKind({
 	size: { width: 90, height: 20 },
 	settings: Type.Object(
 		{
-			decimals: Type.Optional(Type.Integer({ minimum: 0, maximum: 6 })),
-			currency: Type.Optional(Type.Union(CURRENCIES.map((c) => Type.Literal(c)))),
-			money: Type.Optional(Type.Union([Type.Literal('symbol'), Type.Literal('code')])),
+			...numberSettings,
 			least: Bound,
 			most: Bound,
 			default: Bound

@@ -2,7 +2,7 @@ import { isoDay } from '../../calendar';
 import { Type } from '@sinclair/typebox';
 import { refuse } from '../../refusal';
 import { DateAnswer, isDate } from '../answer';
-import { DATE_FORMATS, dayShown, type DateFormat } from '../formats/date';
+import { dateSettings, dayShown, type DateFormat } from '../formats/date';
 import { closed, defineKind } from '../kind';
 
 /** The day on which the person finishes, in the organisation's zone. Nobody types it. */
@@ -11,10 +11,7 @@ export const signingDate = defineKind({
 	name: 'signed on',
 	letter: 'D',
 	size: { width: 110, height: 20 },
-	settings: Type.Object(
-		{ format: Type.Optional(Type.Union(DATE_FORMATS.map((format) => Type.Literal(format)))) },
-		closed
-	),
+	settings: Type.Object(dateSettings, closed),
 	answer: DateAnswer,
 	filledBy: 'finishing',
 	is: isDate,
