@@ -1,12 +1,24 @@
-import type { PDFDocumentProxy } from 'pdfjs-dist';
+import type { PDFDocumentProxy, PDFWorker } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 
-/** Opens a PDF in pdf.js's own worker. Client only; the library is fetched when first needed. */
-export async function openPdf(url: string): Promise<PDFDocumentProxy> {
-	const pdfjs = await import('pdfjs-dist');
-	pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
+type Pdfjs = typeof import('pdfjs-dist');
+let library: Promise<{ pdfjs: Pdfjs; worker: PDFWorker }> | null = null;
+
+/** pdf.js with one worker for all documents. Client only; fetched when first needed. */
+function loadPdfjs(): Promise<{ pdfjs: Pdfjs; worker: PDFWorker }> {
+	library ??= import('pdfjs-dist').then((pdfjs) => {
+		pdfjs.GlobalWorkerOptions.workerSrc = workerUrl;
+		return { pdfjs, worker: new pdfjs.PDFWorker() };
+	});
+	library.catch(() => (library = null));
+	return library;
+}
+
+async function openPdf(url: string): Promise<PDFDocumentProxy> {
+	const { pdfjs, worker } = await loadPdfjs();
 	return pdfjs.getDocument({
 		url,
+		worker,
 		cMapUrl: '/pdfjs/cmaps/',
 		standardFontDataUrl: '/pdfjs/standard_fonts/',
 		wasmUrl: '/pdfjs/wasm/',
