@@ -15,6 +15,13 @@ import { letterLike } from './press';
 const PAGES = 100;
 const FIELDS = 500;
 
+/** Notes in the page itself when its first picture is there: whoever waits from outside looks only every half a second. */
+const FIRST_DRAWN = `new MutationObserver((_, observer) => {
+	if (!document.querySelector('[data-sheet="d-0"] canvas[data-drawn=yes]')) return;
+	window.firstDrawn = performance.now();
+	observer.disconnect();
+}).observe(document, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-drawn'] })`;
+
 /** The Bench with a document of 100 pages and 500 fields, in the browser; and what core does for it. */
 export async function benchPlacing(): Promise<Figure[]> {
 	return [...(await inCore()), ...(await inBrowser())];
@@ -105,12 +112,13 @@ async function inBrowser(): Promise<Figure[]> {
 		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 		await signIn(page, server);
 		const url = await largeDraft(page, server.origin);
+		await page.addInitScript(FIRST_DRAWN);
 		const opening: number[] = [];
 		for (let i = 0; i < 5; i++) {
 			await page.goto(`${server.origin}/desk`);
 			await page.goto(url);
 			await page.locator('[data-sheet="d-0"] canvas[data-drawn=yes]').waitFor();
-			opening.push(await page.evaluate(() => performance.now()));
+			opening.push(await page.evaluate<number>('window.firstDrawn'));
 		}
 		// scrolled through once, so that what isn't let go shows
 		for (let i = 0; i < 40; i++) {
