@@ -5,7 +5,7 @@ export { CURRENCIES, numberRead, numberShown } from './formats/number';
 export { COUNTRIES, countryName, PATTERNS } from './formats/pattern';
 export type { FieldContext } from './kind';
 export { freeKey, keyFault, plainKey } from './key';
-export { kindOf, KINDS } from './kinds';
+export { asksSomebody, kindOf, KINDS } from './kinds';
 export { FILE_TYPES, limitsOfFile, MOST_MEGABYTES, typesInWords } from './kinds/attachment';
 export { optionsOf } from './kinds/choice';
 export { computedAnswer, ruleOfComputed } from './kinds/computed';

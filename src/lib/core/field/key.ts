@@ -1,3 +1,4 @@
+import { folded } from '../folded';
 import { KEY_PATTERN } from '../packet/plan';
 import { FUNCTIONS } from '../rule';
 
@@ -16,11 +17,8 @@ export function keyFault(key: string): string | null {
 
 /** A name made into a key: letters without their marks, digits, underscores; '' where nothing is left. */
 export function plainKey(name: string): string {
-	const plain = name
-		.normalize('NFKD')
-		.replace(/\p{M}/gu, '')
+	const plain = folded(name)
 		.replace(/ß/g, 'ss')
-		.toLowerCase()
 		.replace(/[^a-z0-9]+/g, '_')
 		.replace(/^[^a-z]+|_+$/g, '')
 		.slice(0, 60);

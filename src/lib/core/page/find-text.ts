@@ -1,3 +1,4 @@
+import { folded } from '../folded';
 import type { ShownRect } from './geometry';
 import type { ShownPage, TextRow } from './shown-page';
 
@@ -8,11 +9,9 @@ export interface TextHit {
 	around: string;
 }
 
-const fold = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLocaleLowerCase('en');
-
 /** Every place of a text on a page, row by row; capitals and accents don't matter. A hit may run over several words. */
 export function findText(page: ShownPage, wanted: string): TextHit[] {
-	const needle = fold(wanted.trim().replace(/\s+/g, ' '));
+	const needle = folded(wanted.trim().replace(/\s+/g, ' '));
 	if (needle === '') return [];
 	return page.rows.flatMap((row) => hitsIn(row, needle));
 }
@@ -24,7 +23,7 @@ function hitsIn(row: TextRow, needle: string): TextHit[] {
 	for (const word of row.words) {
 		if (text !== '') text += ' ';
 		starts.push(text.length);
-		text += fold(word.text);
+		text += folded(word.text);
 	}
 	const hits: TextHit[] = [];
 	for (let at = text.indexOf(needle); at >= 0; at = text.indexOf(needle, at + needle.length)) {

@@ -103,22 +103,16 @@ export function snap(
 	const snapped = { ...rect };
 	if (x) move(snapped, 'left', 'width', x.by, Boolean(sides.left), Boolean(sides.right));
 	if (y) move(snapped, 'top', 'height', y.by, Boolean(sides.top), Boolean(sides.bottom));
-	const guides: Guide[] = [];
-	if (x)
-		guides.push({
-			axis: 'x',
-			at: x.target.at,
-			from: Math.min(x.target.from, snapped.top),
-			to: Math.max(x.target.to, snapped.top + snapped.height)
-		});
-	if (y)
-		guides.push({
-			axis: 'y',
-			at: y.target.at,
-			from: Math.min(y.target.from, snapped.left),
-			to: Math.max(y.target.to, snapped.left + snapped.width)
-		});
+	const guides = [
+		...(x ? [guide('x', x.target, snapped.top, snapped.height)] : []),
+		...(y ? [guide('y', y.target, snapped.left, snapped.width)] : [])
+	];
 	return { rect: snapped, guides };
+}
+
+/** A guide as long as what is there and what was drawn to it. */
+function guide(axis: Guide['axis'], target: Target, start: number, length: number): Guide {
+	return { axis, at: target.at, from: Math.min(target.from, start), to: Math.max(target.to, start + length) };
 }
 
 function nearest(

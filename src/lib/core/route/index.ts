@@ -1,1 +1,1 @@
-export { actorsAt, acts, doneWord, dutyVerb, moved, nextStop, stopOf } from './route';
+export { actorsOf, actorsAt, acts, doneWord, dutyVerb, moved, nextStop, stopOf } from './route';

@@ -5,10 +5,15 @@ export function acts(duty: Duty): boolean {
 	return duty !== 'gets a copy';
 }
 
+/** Everybody who has something to do, in the order of the plan. */
+export function actorsOf(plan: Plan): PlanPerson[] {
+	return plan.people.filter((person) => acts(person.duty));
+}
+
 /** The people of a stop who have something to do there. */
 export function actorsAt(plan: Plan, stop: number): PlanPerson[] {
 	const ids = plan.stops[stop]?.people ?? [];
-	return plan.people.filter((person) => ids.includes(person.id) && acts(person.duty));
+	return actorsOf(plan).filter((person) => ids.includes(person.id));
 }
 
 /** The first stop after `after` at which somebody has something to do; -1 where there is none. */

@@ -1,7 +1,7 @@
 import { addressOf, type SentPacket, type Thread, type ThreadPerson } from '../../core/packet';
 import { acts, stopOf } from '../../core/route';
 import type { Db } from '../db';
-import { folded } from '../search';
+import { folded } from '../../core/folded';
 
 export interface Derived {
 	title: string;

@@ -161,7 +161,6 @@ describe('found places', () => {
 		required: true,
 		settings: {},
 		near: label,
-		form: false,
 		...more
 	});
 	const people = [

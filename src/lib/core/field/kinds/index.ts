@@ -48,3 +48,9 @@ export function kindOf(name: string): FieldKind {
 	if (!kind) throw new Error(`no kind of field is called ${name}`);
 	return kind;
 }
+
+/** Whether somebody must be named for a field: it is asked of them, or filled in when they finish. */
+export function asksSomebody(field: { kind: string }): boolean {
+	const { filledBy } = kindOf(field.kind);
+	return filledBy === 'person' || filledBy === 'finishing';
+}

@@ -1,9 +1,6 @@
 import type { ShownRect } from '../geometry';
 import type { ShownPage, ShownWord } from '../shown-page';
-
-interface Blank extends ShownRect {
-	by: string;
-}
+import type { Blank } from './blanks';
 
 const text = (words: ShownWord[]): string => words.map((w) => w.text).join(' ');
 const lettered = (words: ShownWord[]): boolean => words.some((w) => /\p{L}/u.test(w.text.replace(/_+/g, '')));

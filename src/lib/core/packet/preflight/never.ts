@@ -1,6 +1,6 @@
-import { groupOptions, kindOf, optionsOf, parsedRule, questionOfKey, usesOf } from '../field';
-import { holds, isFault, type RuleValue } from '../rule';
-import type { Plan } from './plan';
+import { groupOptions, kindOf, optionsOf, parsedRule, questionOfKey, usesOf } from '../../field';
+import { holds, isFault, type Node, type RuleValue } from '../../rule';
+import type { Plan } from '../plan';
 
 /** More combinations than this are not tried: then the rule is believed. */
 const MOST = 2000;
@@ -14,6 +14,19 @@ export function neverHolds(plan: Plan, source: string): boolean {
 	if (isFault(node)) return false;
 	const keys = usesOf(source);
 	const domains = keys.map((key) => possible(plan, key));
+	const name = JSON.stringify([source, domains]);
+	let never = tried.get(name);
+	if (never === undefined) {
+		if (tried.size > 1000) tried.clear();
+		tried.set(name, (never = tryAll(source, node, keys, domains)));
+	}
+	return never;
+}
+
+/** What came of trying a rule, by the rule and what its keys can be: the same few stand at every key press. */
+const tried = new Map<string, boolean>();
+
+function tryAll(source: string, node: Node, keys: string[], domains: (RuleValue[] | null)[]): boolean {
 	let combinations = 1;
 	for (const domain of domains) {
 		if (domain === null) return false;

@@ -1,20 +1,11 @@
-import { fieldsOf, kindOf } from '../field';
-import { acts } from '../route';
-import { isAddress } from './address';
-import { checkFields } from './preflight-fields';
-import type { Plan } from './plan';
+import { fieldsOf, kindOf } from '../../field';
+import { actorsOf } from '../../route';
+import { isAddress } from '../address';
+import type { Plan } from '../plan';
+import { checkFields } from './fields';
+import type { Finding } from './finding';
 
-/** One thing to put right before a plan can be sent, with its place. */
-export interface Finding {
-	code: string;
-	say: string;
-	/** what to go to: the title, the papers, a person, a field */
-	place: { what: 'title' | 'papers' | 'people' } | { what: 'person'; id: string } | { what: 'field'; id: string };
-	/** worth a look, but it may go all the same */
-	mild?: true;
-	/** what puts it right in one press, where there is such a thing */
-	cure?: { say: string; plan: (plan: Plan) => Plan };
-}
+export type { Finding };
 
 /** All that is wrong with a plan, what stands in the way of sending first; it can go when only mild ones are left. */
 export function preflight(plan: Plan): Finding[] {
@@ -27,7 +18,7 @@ function checkWhole(plan: Plan): Finding[] {
 	if (plan.title.trim() === '')
 		found.push({ code: 'no-title', say: 'Give the packet a title.', place: { what: 'title' } });
 	if (plan.papers.length === 0) found.push({ code: 'no-papers', say: 'Add a document.', place: { what: 'papers' } });
-	if (!plan.people.some((person) => acts(person.duty)))
+	if (actorsOf(plan).length === 0)
 		found.push({ code: 'no-signer', say: 'Add somebody who signs.', place: { what: 'people' } });
 	return found;
 }
