@@ -13,7 +13,7 @@ import { withdraw } from '../src/lib/server/packets/office';
 import { decline, finish, openAndConsent, type Given } from '../src/lib/server/packets/signing';
 import { addPaper, readingOf } from '../src/lib/server/papers';
 import { setOrganisation } from '../src/lib/server/settings';
-import { takePlaces } from '../src/lib/ui/bench/finding';
+import { takePlaces } from '../src/lib/ui/bench/found-places';
 import * as documents from './documents';
 import { expenseClaim } from './forms/tuned';
 import type { Letter } from './letter';

@@ -23,3 +23,8 @@ export function moment(at: string, zone: string): string {
 export function clock(at: string, zone: string): string {
 	return new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone: zone }).format(new Date(at));
 }
+
+/** This moment by the browser's own clock, ISO 8601 in UTC. */
+export function rightNow(): string {
+	return new Date().toISOString();
+}

@@ -70,13 +70,16 @@ export const TicksAnswer = Type.Object(
 );
 export type TicksAnswer = Static<typeof TicksAnswer>;
 
+/** The largest file that can be handed in. */
+export const MOST_MEGABYTES = 25;
+
 /** A file that was handed in: kept by its SHA-256, unchanged. */
 export const FileAnswer = Type.Object(
 	{
 		file: Type.String({ pattern: '^[0-9a-f]{64}$' }),
 		name: Type.String({ minLength: 1, maxLength: 200 }),
 		media: Type.String({ maxLength: 100 }),
-		bytes: Type.Integer({ minimum: 1, maximum: 25 * 1024 * 1024 })
+		bytes: Type.Integer({ minimum: 1, maximum: MOST_MEGABYTES * 1024 * 1024 })
 	},
 	{ additionalProperties: false }
 );

@@ -26,7 +26,7 @@ export interface CheckContext {
 export type Control = 'mark' | 'line' | 'lines' | 'number' | 'date' | 'list' | 'pick' | 'ticks' | 'file' | 'none';
 
 /** How a field is drawn when it has no answer of its own to draw, or in which form it draws its answer. */
-export type Drawn = 'mark' | 'text' | 'letters' | 'pick' | 'tick' | 'image' | 'strike' | 'nothing';
+export type Drawn = 'mark' | 'text' | 'letters' | 'pick' | 'tick' | 'image' | 'strike';
 
 /**
  * One kind of field. Everything Pellum knows about a kind is behind this interface, one file a kind, so that

@@ -74,7 +74,7 @@ export function draftsOf(
 				id: row.id,
 				title: plan.title || 'Untitled',
 				savedAt: row.saved_at,
-				open: preflight(plan).filter((f) => !f.mild).length
+				open: preflight(plan, account).filter((f) => !f.mild).length
 			};
 		});
 }

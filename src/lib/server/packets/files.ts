@@ -5,6 +5,7 @@ import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { markPictureInWorker } from '../../press';
 import { keepBlob } from '../blobs';
 import type { House } from '../house';
+import { bareName } from '../names';
 
 /**
  * Keeps a file that was handed in for a field, unchanged, under its SHA-256. What it is is judged by its content,
@@ -26,7 +27,7 @@ export async function keepFile(
 			`This place takes ${typesInWords(field)}; this is ${type ? type.ext.toUpperCase() : 'something else'}.`
 		);
 	const file = keepBlob(house.db, bytes, type.mime, house.now());
-	return { file, name: plainName(name), media: type.mime, bytes: bytes.length };
+	return { file, name: bareName(name).slice(-200) || 'File', media: type.mime, bytes: bytes.length };
 }
 
 /** Keeps a picture to stand on a page, made into a PNG. Refuses `not-a-picture`, `file-too-large`. */
@@ -35,13 +36,4 @@ export async function keepPicture(house: House, bytes: Uint8Array): Promise<{ di
 	const picture = await markPictureInWorker(bytes);
 	if (isRefusal(picture)) return picture;
 	return { digest: keepBlob(house.db, picture.bytes, 'image/png', house.now(), picture.digest) };
-}
-
-function plainName(name: string): string {
-	const bare = name
-		.normalize('NFC')
-		.replace(/^.*[\\/]/, '')
-		.replace(/[\p{Cc}\p{Cf}]/gu, '')
-		.trim();
-	return bare.slice(-200) || 'File';
 }

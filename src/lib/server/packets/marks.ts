@@ -56,8 +56,6 @@ function markOf(db: Db, plan: Plan, field: Field, now: Live): Mark | null {
 			const several = field.kind === 'note' || field.settings['several'] === true;
 			return text === '' ? null : { draw: 'text', text, several, ...styleOf(field) };
 		}
-		case 'nothing':
-			return null;
 	}
 }
 

@@ -5,6 +5,7 @@ import { drawnInWorker, glance, intakeInWorker } from '../../press';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
+import { bareName } from '../names';
 
 /** A document as the Bench gets it: where its pages are, and what was taken out of it. */
 export interface TakenPaper {
@@ -103,11 +104,10 @@ export function thumbnailOf(house: House, digest: string): Buffer | undefined {
 
 /** A file's name as a document's: without its ending, path, control characters and direction marks. */
 export function paperName(fileName: string): string {
-	const bare = fileName
-		.normalize('NFC')
-		.replace(/^.*[\\/]/, '')
-		.replace(/\.pdf$/i, '')
-		.replace(/[\p{Cc}\p{Cf}]/gu, '')
-		.trim();
-	return bare.slice(0, 200) || 'Document';
+	return (
+		bareName(fileName)
+			.replace(/\.pdf$/i, '')
+			.trim()
+			.slice(0, 200) || 'Document'
+	);
 }

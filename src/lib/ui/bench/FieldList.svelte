@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { kindOf, KINDS } from '../../core/field';
+	import { asksSomebody, kindOf, KINDS } from '../../core/field';
 	import { EVERYBODY, SENDER, type Field } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
+	import PersonOptions from './PersonOptions.svelte';
 	import { changeQuestion, giveTo, shownAt } from './field-edits';
 	import { ownerName, weaveOf } from './weave';
 
@@ -71,9 +72,7 @@
 		/>
 		<select class="input" aria-label="Whose" bind:value={person}>
 			<option value="">anybody’s</option>
-			{#each plan.people.filter((p) => p.duty !== 'gets a copy') as one (one.id)}<option value={one.id}
-					>{one.name || 'No name yet'}</option
-				>{/each}
+			<PersonOptions {bench} />
 			<option value={SENDER}>yours</option><option value={EVERYBODY}>everybody’s</option><option value="nobody"
 				>nobody’s</option
 			>
@@ -115,7 +114,7 @@
 			<tbody>
 				{#each rows as field (field.id)}
 					{@const chosen = bench.fieldIds.includes(field.id)}
-					{@const asked = ['person', 'finishing'].includes(kindOf(field.kind).filledBy)}
+					{@const asked = asksSomebody(field)}
 					<tr class="border-b border-hairline {chosen ? 'bg-wash' : ''}" data-row={field.id}>
 						<td class="px-2"
 							><input
@@ -150,9 +149,7 @@
 											bench.change('give to somebody', giveTo(plan, [field.id], e.currentTarget.value || null))}
 									>
 										<option value="">nobody</option>
-										{#each plan.people.filter((p) => p.duty !== 'gets a copy') as one (one.id)}<option value={one.id}
-												>{one.name || 'No name yet'}</option
-											>{/each}
+										<PersonOptions {bench} />
 										<option value={SENDER}>me</option>
 									</select>{:else}<span class="text-quiet">everybody</span>{/if}</span
 							>

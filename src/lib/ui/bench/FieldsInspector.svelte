@@ -1,55 +1,30 @@
 <script lang="ts">
-	import {
-		keyFault,
-		kindOf,
-		live,
-		plainKey,
-		questionOf,
-		senderAnswers,
-		type Answer,
-		type FileAnswer
-	} from '../../core/field';
-	import { isoDay } from '../../core/calendar';
-	import { EVERYBODY, localeOf, SENDER, type Field } from '../../core/packet';
-	import AnswerInput from '../signing/AnswerInput.svelte';
-	import { upload } from '../signing/keeper';
+	import { asksSomebody, keyFault, kindOf, plainKey, questionOf } from '../../core/field';
+	import { EVERYBODY, SENDER, type Field } from '../../core/packet';
 	import ArrangePart from './ArrangePart.svelte';
-	import { UNITS, type Bench, type Unit } from './bench.svelte';
+	import type { Bench } from './bench.svelte';
 	import { copyFields, copyFor } from './copying';
-	import { changeFields, changeQuestion, giveTo, removeFields, setKey, shiftFields, shownAt } from './field-edits';
+	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from './field-edits';
 	import KindSettings from './KindSettings.svelte';
+	import PersonOptions from './PersonOptions.svelte';
+	import SenderPart from './SenderPart.svelte';
 	import WhenPart from './WhenPart.svelte';
+	import WherePart from './WherePart.svelte';
 
-	let { bench, fields, zone, onrepeat }: { bench: Bench; fields: Field[]; zone: string; onrepeat: () => void } =
-		$props();
+	let { bench, fields, onrepeat }: { bench: Bench; fields: Field[]; onrepeat: () => void } = $props();
 
 	const plan = $derived(bench.plan);
 	const ids = $derived(fields.map((f) => f.id));
 	// one field, or one question of several places
 	const one = $derived(fields.length === 1 ? fields[0]! : null);
 	const kind = $derived(kindOf(fields[0]!.kind));
-	const asked = $derived(fields.some((f) => ['person', 'finishing'].includes(kindOf(f.kind).filledBy)));
+	const asked = $derived(fields.some(asksSomebody));
 	const texts = $derived(fields.every((f) => ['text', 'letters'].includes(kindOf(f.kind).drawn(f))));
-	const at = $derived(one ? shownAt(plan, one) : null);
 	const twins = $derived(one ? questionOf(plan.fields, one).length : 1);
-	const actors = $derived(plan.people.filter((p) => p.duty !== 'gets a copy'));
 	const same = <T,>(of: (f: Field) => T): T | null =>
 		fields.every((f) => of(f) === of(fields[0]!)) ? of(fields[0]!) : null;
-	const inUnit = (points: number) =>
-		Math.round((points / UNITS[bench.unit]) * (bench.unit === 'in' ? 1000 : 10)) / (bench.unit === 'in' ? 1000 : 10);
 	let typedKey = $state<string | null>(null);
 	let keySay = $state('');
-
-	/** the present answers of the sender, for what they fill in here */
-	const answers = $derived(
-		senderAnswers(plan, {
-			person: { name: '', email: '' },
-			now: new Date().toISOString(),
-			zone,
-			locale: localeOf(plan)
-		})
-	);
-	const now = $derived(live(plan, { ...answers, ...plan.answers }, isoDay(zone, new Date().toISOString())));
 
 	function set(name: string, change: Partial<Field>, burst = true, all = false) {
 		bench.change(
@@ -73,39 +48,6 @@
 			bench.change('key', next, true);
 		}
 	}
-	function measure(side: 'left' | 'top' | 'width' | 'height', input: HTMLInputElement) {
-		const wanted = input.valueAsNumber * UNITS[bench.unit];
-		if (at && Number.isFinite(wanted)) bench.change('place', shiftFields(plan, ids, { [side]: wanted - at[side] }));
-		else if (at) input.value = String(inUnit(at[side]));
-	}
-	function answer(given: Answer | null) {
-		if (!one) return;
-		const { [one.id]: _old, ...rest } = plan.answers ?? {};
-		bench.change(
-			'answer',
-			{
-				...plan,
-				answers: given === null ? rest : { ...rest, [one.id]: given as NonNullable<typeof plan.answers>[string] }
-			},
-			true
-		);
-	}
-	const keeper = {
-		picture: async (file: File) => await upload<{ digest: string }>(`/bench/${bench.id}/files`, file),
-		file: async (field: string, file: File): Promise<FileAnswer | string> => {
-			if (!(await bench.flush())) return 'The field is not saved yet. Try again in a moment.';
-			return upload<FileAnswer>(
-				`/bench/${bench.id}/files?field=${encodeURIComponent(field)}&name=${encodeURIComponent(file.name)}`,
-				file
-			);
-		}
-	};
-	const SIDES = [
-		['left', 'From left'],
-		['top', 'From top'],
-		['width', 'Width'],
-		['height', 'Height']
-	] as const;
 	// another field: what was typed for the one before is not its key
 	$effect(() => {
 		void ids.join(' ');
@@ -124,20 +66,7 @@
 </h2>
 <div class="grid gap-3">
 	{#if one && one.person === SENDER && kind.filledBy === 'person'}
-		<div class="rounded-sm border border-thread bg-wash p-2">
-			<p class="pb-1 font-semibold">Yours to fill in</p>
-			<AnswerInput
-				field={one}
-				fields={plan.fields}
-				answer={now.answer(one)}
-				wrong={now.answer(one) ? (now.check(one, now.answer(one)!)?.say ?? '') : ''}
-				locale={localeOf(plan)}
-				name=""
-				{keeper}
-				large={false}
-				ongive={answer}
-			/>
-		</div>
+		<SenderPart {bench} field={one} />
 	{/if}
 	{#if one || same((f) => f.key)}
 		<label
@@ -177,7 +106,7 @@
 					)}
 			>
 				<option value="">{same((f) => f.person ?? '') === null ? 'several' : 'nobody yet'}</option>
-				{#each actors as person (person.id)}<option value={person.id}>{person.name || 'No name yet'}</option>{/each}
+				<PersonOptions {bench} />
 				<option value={SENDER}>me, before sending</option>
 			</select>
 		</label>
@@ -215,24 +144,22 @@
 		<p class="text-quiet">Everybody sees it; nobody answers it.</p>
 	{/if}
 	{#if one}
-		<KindSettings {bench} field={one} {zone} />
+		<KindSettings {bench} field={one} />
 		<WhenPart
-			{plan}
+			{bench}
 			field={one}
 			at="showWhen"
 			title="Shown"
 			always="always"
-			{zone}
 			onchange={(rule) => set('shown when', { showWhen: rule }, true, true)}
 		/>
 		{#if asked && !one.required}
 			<WhenPart
-				{plan}
+				{bench}
 				field={one}
 				at="requireWhen"
 				title="Must be answered"
 				always="never"
-				{zone}
 				onchange={(rule) => set('needed when', { requireWhen: rule }, true, true)}
 			/>
 		{/if}
@@ -299,34 +226,7 @@
 			/></label
 		>
 	{/if}
-	{#if at}
-		<fieldset>
-			<legend class="flex items-baseline gap-2 pb-1">
-				Where
-				<select
-					class="border-0 bg-transparent p-0 text-[13px] text-quiet"
-					aria-label="Unit"
-					value={bench.unit}
-					onchange={(e) => (bench.unit = e.currentTarget.value as Unit)}
-					><option value="mm">millimetres</option><option value="pt">points</option><option value="in">inches</option
-					></select
-				>
-			</legend>
-			<div class="grid grid-cols-2 gap-2">
-				{#each SIDES as [side, name] (side)}
-					<label
-						>{name}<input
-							class="input mt-1"
-							type="number"
-							step={bench.unit === 'in' ? 0.01 : 0.1}
-							value={inUnit(at[side])}
-							onchange={(e) => measure(side, e.currentTarget)}
-						/></label
-					>
-				{/each}
-			</div>
-		</fieldset>
-	{/if}
+	{#if one}<WherePart {bench} field={one} />{/if}
 	<div class="flex flex-wrap gap-2 pt-1">
 		<button
 			class="button"
@@ -337,7 +237,7 @@
 			}}>Copy</button
 		>
 		<button class="button" onclick={onrepeat}>Repeat on pages…</button>
-		{#if asked && actors.length > 1}
+		{#if asked && bench.actors.length > 1}
 			<select
 				class="input w-auto!"
 				aria-label="Copy for another person"
@@ -349,9 +249,7 @@
 				}}
 			>
 				<option value="">Copy for…</option>
-				{#each actors.filter((p) => p.id !== same((f) => f.person)) as person (person.id)}<option value={person.id}
-						>{person.name || 'No name yet'}</option
-					>{/each}
+				<PersonOptions {bench} except={same((f) => f.person)} />
 			</select>
 		{/if}
 		<button

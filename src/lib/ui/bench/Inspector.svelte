@@ -6,7 +6,7 @@
 	import PersonInspector from './PersonInspector.svelte';
 
 	/** Whatever is chosen: fields, a person, or the packet itself. Shows only what applies. */
-	let { bench, zone, onrepeat }: { bench: Bench; zone: string; onrepeat: () => void } = $props();
+	let { bench, onrepeat }: { bench: Bench; onrepeat: () => void } = $props();
 
 	const names = new Intl.DisplayNames('en-GB', { type: 'language' });
 
@@ -18,7 +18,7 @@
 
 <section aria-label="Inspector" class="relative h-full overflow-y-auto px-4 py-3.5 text-[14px] leading-5">
 	{#if fields.length > 0}
-		<FieldsInspector {bench} {fields} {zone} {onrepeat} />
+		<FieldsInspector {bench} {fields} {onrepeat} />
 	{:else if person}
 		<PersonInspector {bench} {person} />
 	{:else}

@@ -24,7 +24,7 @@
 	import { upload } from '../signing/keeper';
 
 	/** What only this kind of field can be told. Checks hold for all its twins, a button's value for itself. */
-	let { bench, field, zone }: { bench: Bench; field: Field; zone: string } = $props();
+	let { bench, field }: { bench: Bench; field: Field } = $props();
 
 	const plan = $derived(bench.plan);
 	const s = $derived(field.settings as Record<string, string | number | boolean | undefined>);
@@ -63,7 +63,7 @@
 	/** a date's bound: a day, or so many days from another date */
 	const boundWay = (bound: unknown) => (bound === undefined ? 'none' : dayOf(String(bound)) ? 'day' : 'rule');
 	function boundTo(name: 'least' | 'most', way: string) {
-		set(name, way === 'none' ? undefined : way === 'day' ? new Date().toISOString().slice(0, 10) : 'today');
+		set(name, way === 'none' ? undefined : way === 'day' ? bench.today : 'today');
 	}
 
 	function options(text: string) {
@@ -253,13 +253,12 @@
 					onchange={(e) => e.currentTarget.value && set(name, e.currentTarget.value)}
 				/>
 			{:else if way === 'rule'}<RuleBox
-					{plan}
+					{bench}
 					{field}
 					at="bound"
 					label="{label}, as add_days(start, 1)"
 					source={String(s[name])}
 					wants="date"
-					{zone}
 					onchange={(rule) => set(name, rule.slice(0, 300))}
 				/>{/if}
 		</div>
@@ -330,12 +329,11 @@
 	{@render whole('megabytes', `Megabytes at most (${MOST_MEGABYTES})`, 1, MOST_MEGABYTES)}
 {:else if field.kind === 'computed'}
 	<RuleBox
-		{plan}
+		{bench}
 		{field}
 		at="rule"
 		label="Rule"
 		source={ruleOfComputed(field)}
-		{zone}
 		onchange={(rule) => set('rule', rule)}
 	/>
 	{@const gives = keyTypes(plan)[field.key]}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
 	import type { Bench } from './bench.svelte';
+	import PersonOptions from './PersonOptions.svelte';
 	import { pasteBlock, peopleHere, type Block } from './copying';
 
 	/** Fields from another packet whose people are not here: asks whose each is to be, then places them. */
@@ -42,9 +43,7 @@
 							bind:value={who[person.id]}
 						>
 							<option value="">nobody’s yet</option>
-							{#each bench.plan.people.filter((p) => p.duty !== 'gets a copy') as one (one.id)}<option value={one.id}
-									>{one.name || 'No name yet'}</option
-								>{/each}
+							<PersonOptions {bench} />
 						</select></label
 					>
 				{/each}

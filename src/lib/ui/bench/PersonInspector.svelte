@@ -56,24 +56,17 @@
 	{#if person.email !== '' && !isAddress(person.email.trim())}<p class="wrong -mt-2">
 			That can't be an e-mail address yet.
 		</p>{/if}
-	<label
-		>Organisation<input
-			class="input mt-1"
-			maxlength="200"
-			autocomplete="off"
-			value={person.organisation ?? ''}
-			oninput={(e) => set('organisation', { organisation: e.currentTarget.value })}
-		/></label
-	>
-	<label
-		>Job title<input
-			class="input mt-1"
-			maxlength="200"
-			autocomplete="off"
-			value={person.jobTitle ?? ''}
-			oninput={(e) => set('job title', { jobTitle: e.currentTarget.value })}
-		/></label
-	>
+	{#each [['organisation', 'Organisation'], ['jobTitle', 'Job title']] as const as [what, name] (what)}
+		<label
+			>{name}<input
+				class="input mt-1"
+				maxlength="200"
+				autocomplete="off"
+				value={person[what] ?? ''}
+				oninput={(e) => set(name.toLowerCase(), { [what]: e.currentTarget.value })}
+			/></label
+		>
+	{/each}
 	<label
 		>Duty<select class="input mt-1" value={person.duty} onchange={(e) => duty(e.currentTarget.value as Duty)}
 			>{#each DUTIES as d (d)}<option>{d}</option>{/each}</select

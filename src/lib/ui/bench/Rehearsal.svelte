@@ -1,15 +1,13 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
-	import { acts, stopOf } from '../../core/route';
+	import { stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
 	import { forgetRehearsal } from './rehearsing';
 
 	/** The plan as each of its people will have it, at the width of a desk or a phone. Nothing is sent. */
 	let { bench, open = $bindable(false) }: { bench: Bench; open?: boolean } = $props();
 
-	const actors = $derived(
-		bench.plan.people.filter((p) => acts(p.duty)).sort((a, b) => stopOf(bench.plan, a.id) - stopOf(bench.plan, b.id))
-	);
+	const actors = $derived([...bench.actors].sort((a, b) => stopOf(bench.plan, a.id) - stopOf(bench.plan, b.id)));
 	let person = $state('');
 	let wide = $state(true);
 	let round = $state(0);

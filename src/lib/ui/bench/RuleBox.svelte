@@ -10,45 +10,31 @@
 </script>
 
 <script lang="ts">
-	import { isoDay } from '../../core/calendar';
-	import {
-		computedAnswer,
-		keyTypes,
-		kindOf,
-		live,
-		parsedRule,
-		questions,
-		ruleFault,
-		senderAnswers,
-		spread,
-		usesOf,
-		type Answers,
-		type FieldRule
-	} from '../../core/field';
-	import { localeOf, type Field, type Plan } from '../../core/packet';
+	import { computedAnswer, keyTypes, kindOf, parsedRule, ruleFault, usesOf, type FieldRule } from '../../core/field';
+	import { localeOf, type Field } from '../../core/packet';
 	import { asText, evaluate, isFault, LENGTH, typeName, type RuleType } from '../../core/rule';
+	import type { Bench } from './bench.svelte';
 
 	/** A rule being written: completion of keys and functions, the place of what is wrong, and what it gives now. */
 	let {
-		plan,
+		bench,
 		field,
 		at,
 		label,
 		source,
 		wants,
-		zone,
 		onchange
 	}: {
-		plan: Plan;
+		bench: Bench;
 		field: Field;
 		at: FieldRule['at'];
 		label: string;
 		source: string;
 		wants?: RuleType;
-		zone: string;
 		onchange: (source: string) => void;
 	} = $props();
 
+	const plan = $derived(bench.plan);
 	const uid = $props.id();
 	let box = $state<HTMLInputElement>();
 	let caret = $state(0);
@@ -70,33 +56,19 @@
 			.filter((one) => one.name.toLowerCase().startsWith(wanted) && one.name !== begun)
 			.slice(0, 7);
 	});
-	/** worth of the rule with the sender's answers and a sample for everybody else */
+	/** what the rule gives with the sender's answers and a sample for everybody else, and what those are */
 	const now = $derived.by(() => {
-		if (source.trim() === '' || fault) return '';
-		const node = parsedRule(source);
-		if (isFault(node)) return '';
-		const context = {
-			person: { name: 'Maren Lindqvist', email: 'maren@post.example' },
-			now: new Date().toISOString(),
-			zone,
-			locale: localeOf(plan)
-		};
-		const samples: Answers = {};
-		for (const question of questions(plan.fields)) {
-			const first = question[0]!;
-			const sample =
-				kindOf(first.kind).filledBy === 'person' ? kindOf(first.kind).sample(first, context, question) : null;
-			if (sample) samples[first.id] = sample;
-		}
-		const answers = { ...spread(plan.fields, samples), ...senderAnswers(plan, context) };
-		const world = live(plan, answers, isoDay(zone, context.now));
-		const value = evaluate(node, { today: isoDay(zone, context.now), value: (key) => world.value(key) });
-		const with_ = usesOf(source)
-			.map((key) => `${key} ${asText(world.value(key)) || 'empty'}`)
-			.join(', ');
+		const node = source.trim() === '' || fault ? null : parsedRule(source);
+		if (!node || isFault(node)) return null;
+		const look = bench.withSamples();
+		const value = evaluate(node, { today: bench.today, value: (key) => look.value(key) });
 		const answer = at === 'rule' ? computedAnswer(field, value) : null;
-		const shown = answer ? kindOf('computed').shown(field, answer, context.locale) : asText(value);
-		return `${shown || 'no value'}${with_ ? ` with ${with_}` : ''}`;
+		return {
+			gives: (answer ? kindOf('computed').shown(field, answer, localeOf(plan)) : asText(value)) || 'no value',
+			from: usesOf(source)
+				.map((key) => `${key} ${asText(look.value(key)) || 'empty'}`)
+				.join(', ')
+		};
 	});
 
 	function labelOf(key: string): string {
@@ -194,9 +166,7 @@
 			</p>
 			<p class="wrong">{fault.say}</p>
 		{:else if now}<p class="pt-1 text-[13px] break-words text-quiet">
-				gives <b class="text-ink">{now.split(' with ')[0]}</b>{now.includes(' with ')
-					? ` with ${now.split(' with ')[1]}`
-					: ''}
+				gives <b class="text-ink">{now.gives}</b>{now.from ? ` with ${now.from}` : ''}
 			</p>{/if}
 	</div>
 </div>

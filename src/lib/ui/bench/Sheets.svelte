@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { tick } from 'svelte';
 	import { kindOf } from '../../core/field';
-	import type { Field, KindName } from '../../core/packet';
+	import type { Field, KindName, Paper } from '../../core/packet';
 	import {
 		ALL_SIDES,
 		keepOnPage,
@@ -16,10 +16,11 @@
 	} from '../../core/page';
 	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Bench } from './bench.svelte';
+	import { Banding } from './banding.svelte';
 	import { Dragging, REACH } from './dragging.svelte';
 	import { changeFields, placeField, putAt, shownAt, withGroups } from './field-edits';
 	import FieldBox from './FieldBox.svelte';
-	import { likelyOwner, takePlaces } from './finding';
+	import { takePlaces } from './found-places';
 	import { sheetLayout, visibleSheets, type Sheet } from './layout';
 	import { ownerName, weaveOf } from './weave';
 
@@ -50,7 +51,8 @@
 		targetsOn
 	});
 	const drag = $derived(dragging.now);
-	let band = $state.raw<{ key: string; rect: ShownRect } | null>(null);
+	const banding = new Banding(() => scale, fieldsIn);
+	const band = $derived(banding.now);
 
 	$effect(() => {
 		for (const paper of plan.papers) void bench.read(paper);
@@ -63,48 +65,16 @@
 		return snapTargets(bench.readings.page(sheet.paper, sheet.number), others);
 	}
 
+	/** ids of the fields of a sheet that a rectangle meets */
+	function fieldsIn(sheet: Sheet, rect: ShownRect): string[] {
+		return (byPage[sheet.key] ?? []).filter((f) => meets(rect, shownAt(plan, f))).map((f) => f.id);
+	}
+
 	function sheetAt(x: number, y: number): Sheet | undefined {
 		return sheets.find((s) => {
 			const box = scroller.querySelector(`[data-sheet="${s.key}"]`)?.getBoundingClientRect();
 			return box && x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
 		});
-	}
-
-	/** On a free spot of a page: draws a band round what is to be chosen. By touch the page scrolls instead. */
-	function startBand(event: PointerEvent, sheet: Sheet) {
-		if (event.button !== 0 || bench.placing) return;
-		if (event.pointerType === 'touch') return;
-		const target = event.currentTarget as HTMLElement;
-		const box = target.getBoundingClientRect();
-		const at = (e: PointerEvent) => ({ x: (e.clientX - box.left) / scale, y: (e.clientY - box.top) / scale });
-		const start = at(event);
-		const before = event.shiftKey ? bench.fieldIds : [];
-		target.setPointerCapture(event.pointerId);
-		const move = (e: PointerEvent) => {
-			const now = at(e);
-			band = {
-				key: sheet.key,
-				rect: {
-					left: Math.min(start.x, now.x),
-					top: Math.min(start.y, now.y),
-					width: Math.abs(now.x - start.x),
-					height: Math.abs(now.y - start.y)
-				}
-			};
-		};
-		const end = () => {
-			target.removeEventListener('pointermove', move);
-			target.removeEventListener('pointerup', end);
-			const drawn = band;
-			band = null;
-			const inside =
-				drawn && Math.max(drawn.rect.width, drawn.rect.height) > 3
-					? (byPage[sheet.key] ?? []).filter((f) => meets(drawn.rect, shownAt(plan, f))).map((f) => f.id)
-					: [];
-			bench.chooseFields([...before, ...inside.filter((id) => !before.includes(id))]);
-		};
-		target.addEventListener('pointermove', move);
-		target.addEventListener('pointerup', end);
 	}
 
 	function press(event: MouseEvent, sheet: Sheet) {
@@ -140,8 +110,14 @@
 		bench.chooseFields(now.includes(id) ? now.filter((f) => !group.includes(f)) : [...now, ...group]);
 	}
 
+	/** Places to take on a document, or on one page of it. */
+	function freeOn(paper: Paper, page?: number) {
+		const places = bench.free[paper.id] ?? [];
+		return page === undefined ? places : places.filter((p) => p.page === page);
+	}
+
 	function take(sheet: Sheet, places: FoundPlace[]) {
-		const taken = takePlaces(plan, sheet.paper.id, places, bench.foundOn(sheet.paper, true), bench.person);
+		const taken = takePlaces(plan, sheet.paper.id, places, bench.foundOn(sheet.paper), bench.person);
 		bench.change(places.length === 1 ? 'take a found place' : `take ${places.length} found places`, taken.plan);
 		bench.chooseFields(taken.fields);
 	}
@@ -160,8 +136,8 @@
 		let now = plan;
 		const added: string[] = [];
 		for (const paper of all ? plan.papers : [sheet.paper]) {
-			const places = bench.foundOn(paper).filter((p) => all || p.page === sheet.number);
-			const taken = takePlaces(now, paper.id, places, bench.foundOn(paper, true), bench.person);
+			const places = freeOn(paper).filter((p) => all || p.page === sheet.number);
+			const taken = takePlaces(now, paper.id, places, bench.foundOn(paper), bench.person);
 			now = taken.plan;
 			added.push(...taken.fields);
 		}
@@ -174,12 +150,7 @@
 	export async function nextFound() {
 		const order = [...sheets.slice(current), ...sheets.slice(0, current)];
 		const focused = (document.activeElement as HTMLElement | null)?.dataset['found'];
-		const all = order.flatMap((s) =>
-			bench
-				.foundOn(s.paper)
-				.filter((p) => p.page === s.number)
-				.map((p) => ({ sheet: s, name: foundName(s, p) }))
-		);
+		const all = order.flatMap((s) => freeOn(s.paper, s.number).map((p) => ({ sheet: s, name: foundName(s, p) })));
 		const next = all[(all.findIndex((one) => one.name === focused) + 1) % Math.max(1, all.length)];
 		if (!next) return;
 		goToSheet(next.sheet.key, true);
@@ -280,7 +251,7 @@
 					data-sheet={sheet.key}
 				>
 					<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events (by keyboard placing is done with Enter, choosing with Tab and the list) -->
-					<div onpointerdown={(event) => startBand(event, sheet)} onclick={(event) => press(event, sheet)}>
+					<div onpointerdown={(event) => banding.start(event, sheet, bench)} onclick={(event) => press(event, sheet)}>
 						<PagePicture
 							url="/papers/{sheet.paper.digest}"
 							number={sheet.number}
@@ -290,7 +261,7 @@
 						/>
 					</div>
 					{#if bench.showFound}
-						{#each bench.foundOn(sheet.paper).filter((p) => p.page === sheet.number) as found (foundName(sheet, found))}
+						{#each freeOn(sheet.paper, sheet.number) as found (foundName(sheet, found))}
 							<button
 								class="absolute cursor-pointer rounded-[2px] border border-dashed border-[#a85a1f] bg-[#a85a1f0d] hover:bg-[#a85a1f26] focus-visible:bg-[#a85a1f26]"
 								style:left="{found.rect.left * scale}px"
@@ -300,12 +271,9 @@
 								data-found={foundName(sheet, found)}
 								aria-label="Found: {kindOf(found.kind).name}, {found.label}, likely for {ownerName(
 									plan,
-									likelyOwner(found, plan.people) ?? bench.person
+									found.owner ?? bench.person
 								)}. Enter takes it."
-								title="{found.label} · {kindOf(found.kind).name} · {ownerName(
-									plan,
-									likelyOwner(found, plan.people) ?? bench.person
-								)}"
+								title="{found.label} · {kindOf(found.kind).name} · {ownerName(plan, found.owner ?? bench.person)}"
 								onclick={() => take(sheet, [bench.placing ? asKind(found, bench.placing) : found])}
 							></button>
 						{/each}

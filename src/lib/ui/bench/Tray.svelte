@@ -62,10 +62,7 @@
 			><input
 				type="checkbox"
 				checked={bench.person === SENDER}
-				onchange={(e) =>
-					(bench.person = e.currentTarget.checked
-						? SENDER
-						: (bench.plan.people.find((p) => p.duty !== 'gets a copy')?.id ?? null))}
+				onchange={(e) => (bench.person = e.currentTarget.checked ? SENDER : (bench.actors[0]?.id ?? null))}
 			/> for me to fill in</label
 		>
 	</p>

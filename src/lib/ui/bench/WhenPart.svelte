@@ -1,29 +1,29 @@
 <script lang="ts">
 	import { groupOptions, keyTypes, optionsOf, questionOfKey } from '../../core/field';
-	import type { Field, Plan } from '../../core/packet';
+	import type { Field } from '../../core/packet';
 	import { howsFor, ruleOf, simpleOf, type How } from '../../core/rule';
+	import type { Bench } from './bench.svelte';
 	import RuleBox from './RuleBox.svelte';
 
 	/** When a field is shown or needed: always, by a simple condition put together here, or by a rule that is written. */
 	let {
-		plan,
+		bench,
 		field,
 		at,
 		title,
 		always,
-		zone,
 		onchange
 	}: {
-		plan: Plan;
+		bench: Bench;
 		field: Field;
 		at: 'showWhen' | 'requireWhen';
 		title: string;
 		/** what it is called when there is no rule */
 		always: string;
-		zone: string;
 		onchange: (rule: string | undefined) => void;
 	} = $props();
 
+	const plan = $derived(bench.plan);
 	const source = $derived(field[at] ?? '');
 	const types = $derived(keyTypes(plan));
 	const keys = $derived(Object.keys(types).filter((key) => key !== field.key || at === 'requireWhen'));
@@ -64,15 +64,7 @@
 		const known = question && ['choice', 'pick-one', 'ticks'].includes(question[0]!.kind) ? first : undefined;
 		const value =
 			change.value ??
-			(kept ||
-				(known ??
-					(of === 'truth'
-						? 'yes'
-						: of === 'number'
-							? '0'
-							: of === 'date'
-								? new Date().toISOString().slice(0, 10)
-								: '')));
+			(kept || (known ?? (of === 'truth' ? 'yes' : of === 'number' ? '0' : of === 'date' ? bench.today : '')));
 		written = false;
 		onchange(ruleOf({ key, how, value }, of));
 	}
@@ -139,13 +131,12 @@
 		</div>
 	{:else if way === 'rule'}
 		<RuleBox
-			{plan}
+			{bench}
 			{field}
 			{at}
 			label="Rule"
 			{source}
 			wants="truth"
-			{zone}
 			onchange={(rule) => {
 				written = true;
 				onchange(rule);

@@ -1,8 +1,21 @@
 import { get, set } from 'idb-keyval';
-import { preflight, SENDER, type KindName, type Paper, type Plan } from '../../core/packet';
+import { isoDay } from '../../core/calendar';
+import {
+	kindOf,
+	live,
+	questions,
+	senderAnswers,
+	spread,
+	type Answers,
+	type FieldContext,
+	type Live
+} from '../../core/field';
+import { localeOf, preflight, SENDER, type KindName, type Paper, type Plan } from '../../core/packet';
 import type { FoundPlace } from '../../core/page';
+import { rightNow } from '../dates';
 import { quiet } from '../pages/pdf';
-import { stillFree } from './finding';
+import { actorsOf } from '../../core/route';
+import { stillFree, type FreePlace } from './found-places';
 import { begin, changed, redone, undone, type History } from './history';
 import { historyOf, keptOf, type KeptHistory } from './kept-history';
 import { Readings } from './readings';
@@ -52,20 +65,37 @@ export class Bench {
 	readonly readings = new Readings();
 
 	readonly plan = $derived.by(() => this.history.now);
-	readonly findings = $derived.by(() => preflight(this.history.now));
+	readonly findings = $derived.by(() => preflight(this.history.now, this.office.sender));
+	/** everybody who can be given a field */
+	readonly actors = $derived.by(() => actorsOf(this.history.now));
+	/** found places that no field stands on, by their document in the plan */
+	readonly free = $derived.by(() =>
+		Object.fromEntries(
+			this.history.now.papers.map((paper): [string, FreePlace[]] => [
+				paper.id,
+				stillFree(this.history.now, paper.id, this.found[paper.digest] ?? [])
+			])
+		)
+	);
+	/** the plan with what its sender has answered so far */
+	readonly asSender = $derived.by(() => this.look(this.ownAnswers));
+	private readonly ownAnswers = $derived.by(() => senderAnswers(this.history.now, this.context));
 	/** what must be put right before it can go, and what is only worth a look */
 	readonly grave = $derived.by(() => this.findings.filter((f) => !f.mild));
 	readonly undoName = $derived.by(() => this.history.past[this.history.past.length - 1]?.name ?? null);
 	readonly redoName = $derived.by(() => this.history.future[0]?.name ?? null);
 	readonly fieldIds = $derived.by(() => (this.chosen.what === 'fields' ? this.chosen.ids : []));
 
-	constructor(draft: SavedDraft) {
+	constructor(
+		draft: SavedDraft,
+		readonly office: { zone: string; sender: FieldContext['person'] }
+	) {
 		this.id = draft.id;
 		this.revision = draft.revision;
 		this.history = begin(draft.plan);
 		this.kept = draft.plan;
 		this.saving = { is: 'saved', at: draft.savedAt };
-		this.person = draft.plan.people.find((p) => p.duty !== 'gets a copy')?.id ?? null;
+		this.person = actorsOf(draft.plan)[0]?.id ?? null;
 	}
 
 	/** One named step. `burst` joins it to the step before when that has the same name and was just now. */
@@ -116,15 +146,41 @@ export class Bench {
 		}
 	}
 
-	/** Places found on a document that no field stands on; every place with `all`. */
-	foundOn(paper: Paper, all = false): FoundPlace[] {
-		const places = this.found[paper.digest] ?? [];
-		return all ? places : stillFree(this.plan, paper.id, places);
+	/** Every place found on a document, taken or not. */
+	foundOn(paper: Paper): FoundPlace[] {
+		return this.found[paper.digest] ?? [];
+	}
+
+	/** What the kinds may know of the sender, here and now. */
+	private get context(): FieldContext {
+		const { sender, zone } = this.office;
+		return { person: sender, now: rightNow(), zone, locale: localeOf(this.plan) };
+	}
+
+	/** The day it is in the organisation's zone, ISO 8601. */
+	get today(): string {
+		return isoDay(this.office.zone, rightNow());
+	}
+
+	private look(answers: Answers): Live {
+		return live(this.plan, answers, this.today);
+	}
+
+	/** The plan as it may look one day: the sender's answers, and a sample from everybody else. */
+	withSamples(): Live {
+		const samples: Answers = {};
+		for (const question of questions(this.plan.fields)) {
+			const first = question[0]!;
+			const kind = kindOf(first.kind);
+			const sample = kind.filledBy === 'person' ? kind.sample(first, this.context, question) : null;
+			if (sample) samples[first.id] = sample;
+		}
+		return this.look({ ...spread(this.plan.fields, samples), ...this.ownAnswers });
 	}
 
 	choosePerson(id: string): void {
 		this.chosen = { what: 'person', id };
-		if (this.plan.people.find((p) => p.id === id)?.duty !== 'gets a copy') this.person = id;
+		if (this.actors.some((p) => p.id === id)) this.person = id;
 	}
 
 	chooseFields(ids: string[]): void {

@@ -15,7 +15,7 @@ import {
 	shiftToPage,
 	withGroups
 } from './field-edits';
-import { likelyOwner, placeAtHits, stillFree, takePlaces } from './finding';
+import { likelyOwner, placeAtHits, stillFree, takePlaces } from './found-places';
 import { begin, changed, redone, undone, type History } from './history';
 import { historyOf, keptOf } from './kept-history';
 import { sheetLayout, visibleSheets } from './layout';

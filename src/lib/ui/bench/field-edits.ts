@@ -1,4 +1,4 @@
-import { freeKey, keysOfPlan, kindOf, questionOf, questionOfKey } from '../../core/field';
+import { asksSomebody, freeKey, keysOfPlan, kindOf, questionOf, questionOfKey, type Answer } from '../../core/field';
 import { EVERYBODY, SENDER, type Field, type KindName, type Plan } from '../../core/packet';
 import {
 	align,
@@ -33,8 +33,7 @@ export function putAt(plan: Plan, field: Field, shown: ShownRect): Field {
 
 /** Whose a new field of a kind is: what the sender puts there is everybody's, all else the person's in hand. */
 export function ownerFor(kind: KindName, person: string | null): string | null {
-	const filledBy = kindOf(kind).filledBy;
-	return filledBy === 'nobody' || filledBy === 'rule' ? EVERYBODY : person;
+	return asksSomebody({ kind }) ? person : EVERYBODY;
 }
 
 /** A new field of a kind, at that place of the page as shown. Groups and computed fields get a key, since they need one. */
@@ -55,7 +54,7 @@ export function newField(
 		rect: { x: 0, y: 0, width: 0, height: 0 },
 		label: name[0]!.toUpperCase() + name.slice(1),
 		key: grouped || filledBy === 'rule' ? freeKey(kind.replace(/-/g, '_'), keysOfPlan(plan)) : '',
-		required: !(kind === 'ticks' || filledBy === 'nobody' || filledBy === 'rule'),
+		required: kind !== 'ticks' && asksSomebody({ kind }),
 		settings: grouped ? { value: 'option_1', outline: true } : {},
 		...more
 	};
@@ -169,6 +168,13 @@ export const distributeFields = (plan: Plan, ids: string[], way: 'across' | 'dow
 export const sizeAlike = (plan: Plan, ids: string[], size: 'width' | 'height'): Plan =>
 	arranged(plan, ids, (rects) => sameSize(rects, size));
 
+/** Puts the sender's own answer in, or takes it out. */
+export function answerField(plan: Plan, id: string, given: Answer | null): Plan {
+	const { [id]: _old, ...rest } = plan.answers ?? {};
+	// a signing date is never given, so what is given is what a plan may hold
+	return { ...plan, answers: given === null ? rest : { ...rest, [id]: given as NonNullable<Plan['answers']>[string] } };
+}
+
 /** Takes fields away, with what the sender had answered in them. */
 export function removeFields(plan: Plan, ids: string[]): Plan {
 	const fields = plan.fields.filter((f) => !ids.includes(f.id));
@@ -182,10 +188,7 @@ export function removeFields(plan: Plan, ids: string[]): Plan {
 
 /** Gives fields to somebody in one step, groups as a whole; the sender's own answers to them go. */
 export function giveTo(plan: Plan, ids: string[], person: string | null): Plan {
-	const all = withGroups(plan, ids).filter((id) => {
-		const { filledBy } = kindOf(plan.fields.find((f) => f.id === id)!.kind);
-		return filledBy === 'person' || filledBy === 'finishing';
-	});
+	const all = withGroups(plan, ids).filter((id) => asksSomebody(plan.fields.find((f) => f.id === id)!));
 	const given = changeFields(plan, all, (f) => ({ ...f, person }));
 	return person === SENDER || !given.answers
 		? given

@@ -52,12 +52,21 @@ function isList(name: keyof Plan): name is ListName {
 	return (LISTS as readonly string[]).includes(name);
 }
 
+const told = new WeakMap<Plan, { to: Plan; by: Delta }>();
+
+/** The difference, told once: of several hundred steps only the last is new. */
+function knownDelta(from: Plan, to: Plan): Delta {
+	let known = told.get(from);
+	if (known?.to !== to) told.set(from, (known = { to, by: delta(from, to) }));
+	return known.by;
+}
+
 export function keptOf(history: History<Plan>): KeptHistory {
 	const after = [...history.past.map((step) => step.value), history.now];
 	const before = [history.now, ...history.future.map((step) => step.value)];
 	return {
-		past: history.past.map((step, i) => ({ name: step.name, back: delta(after[i + 1]!, step.value) })),
-		future: history.future.map((step, i) => ({ name: step.name, on: delta(before[i]!, step.value) }))
+		past: history.past.map((step, i) => ({ name: step.name, back: knownDelta(after[i + 1]!, step.value) })),
+		future: history.future.map((step, i) => ({ name: step.name, on: knownDelta(before[i]!, step.value) }))
 	};
 }
 

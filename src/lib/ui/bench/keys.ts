@@ -83,7 +83,7 @@ export function pressKey(event: KeyboardEvent, bench: Bench, help: KeyHelp): boo
 	}
 	if (event.altKey) return false;
 	if (/^[1-9]$/.test(event.key)) {
-		const person = plan.people.filter((p) => p.duty !== 'gets a copy')[Number(event.key) - 1];
+		const person = bench.actors[Number(event.key) - 1];
 		if (!person) return false;
 		bench.person = person.id;
 		return true;

@@ -8,6 +8,7 @@ export class Readings {
 	private readings = new Map<string, Promise<PaperReading>>();
 	private pages = new Map<string, ShownPage>();
 	private ready = new Map<string, PaperReading>();
+	private worker: Worker | undefined;
 	private finder: Remote<Finder> | undefined;
 
 	/** Fetches what is known of a document. A failure is forgotten, so that the next asks again. */
@@ -42,12 +43,13 @@ export class Readings {
 	/** The places of a document, found in a worker. */
 	async find(paper: Paper): Promise<FoundPlace[]> {
 		const reading = await this.load(paper.digest);
-		this.finder ??= wrap<Finder>(new Worker(new URL('./places.worker.ts', import.meta.url), { type: 'module' }));
-		return this.finder.find(reading, plainCopy(paper.pages));
+		this.worker ??= new Worker(new URL('./places.worker.ts', import.meta.url), { type: 'module' });
+		this.finder ??= wrap<Finder>(this.worker);
+		return this.finder.find(reading, paper.pages);
 	}
-}
 
-/** A copy without proxies, which can't cross into a worker. */
-function plainCopy<T>(value: T): T {
-	return JSON.parse(JSON.stringify(value)) as T;
+	/** Ends the worker, when the Bench is left. */
+	close(): void {
+		this.worker?.terminate();
+	}
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import {
 		groupOptions,
+		initialsOf,
 		kindOf,
 		limitsOfFile,
 		optionsOf,
@@ -50,13 +51,6 @@
 		control === 'list' ? optionsOf(field) : control === 'none' ? [] : groupOptions(questionOf(fields, field))
 	);
 	const size = $derived(large ? 'min-h-[44px]! text-[16px]' : '');
-	const initials = $derived(
-		name
-			.trim()
-			.split(/\s+/)
-			.map((w) => [...w][0] ?? '')
-			.join('')
-	);
 	const ticked = $derived(answer && 'ticks' in answer ? answer.ticks : []);
 	/** what stands in a typed control; what can't be read is kept as it was typed */
 	let typed = $state<string | null>(null);
@@ -106,7 +100,7 @@
 {#if control === 'mark'}
 	<MarkMaker
 		kind={kind.name}
-		suggestion={field.kind === 'initials' ? initials : name}
+		suggestion={field.kind === 'initials' ? initialsOf(name) : name}
 		answer={answer as MarkAnswer | undefined}
 		picture={keeper.picture}
 		{others}

@@ -8,6 +8,7 @@
 	import { removeFields } from '$lib/ui/bench/field-edits';
 	import FieldList from '$lib/ui/bench/FieldList.svelte';
 	import FindText from '$lib/ui/bench/FindText.svelte';
+	import Findings from '$lib/ui/bench/Findings.svelte';
 	import Inspector from '$lib/ui/bench/Inspector.svelte';
 	import { KEYS, pressKey } from '$lib/ui/bench/keys';
 	import Papers from '$lib/ui/bench/Papers.svelte';
@@ -24,7 +25,13 @@
 
 	let { data } = $props();
 	// the Bench is the draft's memory from here on; what the server holds comes back by saving
-	const bench = new Bench(untrack(() => data.draft));
+	const bench = new Bench(
+		untrack(() => data.draft),
+		untrack(() => ({
+			zone: data.organisation.zone,
+			sender: { name: data.sender.name, email: data.sender.email, organisation: data.organisation.name }
+		}))
+	);
 	const zone = $derived(data.organisation.zone);
 
 	const ZOOMS = [25, 33, 50, 67, 75, 90, 100, 110, 125, 150, 200, 300, 400];
@@ -47,9 +54,12 @@
 	const pages = $derived(plan.papers.reduce((sum, p) => sum + p.pages.length, 0));
 	const findings = $derived(bench.findings);
 	const grave = $derived(bench.grave);
-	const found = $derived(plan.papers.reduce((sum, paper) => sum + bench.foundOn(paper).length, 0));
+	const found = $derived(Object.values(bench.free).reduce((sum, places) => sum + places.length, 0));
 
-	onMount(() => void bench.restore());
+	onMount(() => {
+		void bench.restore();
+		return () => bench.readings.close();
+	});
 
 	function zoomBy(step: number) {
 		const at = ZOOMS.findIndex((z) => z >= zoom);
@@ -324,31 +334,7 @@
 		</div>
 		<div class="pointer-events-none absolute z-10 right-3.5 bottom-3 left-3.5 flex flex-wrap items-end gap-2">
 			{#if checking && findings.length > 0}
-				<div class="flex w-full">
-					<section
-						aria-label="Before this can go"
-						class="pointer-events-auto ml-auto max-h-[45dvh] w-[430px] max-w-full overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
-					>
-						{#each [[grave, 'Before this can go'], [findings.filter((f) => f.mild), 'Worth a look']] as const as [list, title] (title)}
-							{#if list.length > 0}
-								<h2 class="pt-1 pb-1 text-[15px]">{title}</h2>
-								<ul>
-									{#each list as finding, i (i)}<li class="flex items-start gap-1">
-											<button
-												class="flex-1 cursor-pointer rounded-sm px-2 py-1 text-left hover:bg-wash"
-												onclick={() => jump(finding)}>{finding.say}</button
-											>
-											{#if finding.cure}<button
-													class="button mt-0.5 shrink-0"
-													onclick={() => bench.change(finding.cure!.say.toLowerCase(), finding.cure!.plan(plan))}
-													>{finding.cure.say}</button
-												>{/if}
-										</li>{/each}
-								</ul>
-							{/if}
-						{/each}
-					</section>
-				</div>
+				<Findings {bench} onjump={jump} />
 			{/if}
 			{#if plan.papers.length > 0}
 				<div
@@ -376,7 +362,7 @@
 			</button>
 		</div>
 	</div>
-	<div class="min-h-0 border-l border-hairline"><Inspector {bench} {zone} onrepeat={() => (repeating = true)} /></div>
+	<div class="min-h-0 border-l border-hairline"><Inspector {bench} onrepeat={() => (repeating = true)} /></div>
 	<div class="col-span-3 border-t border-hairline">
 		<Tray {bench} ondrop={(kind, x, y) => sheets?.dropKind(kind, x, y)} />
 	</div>

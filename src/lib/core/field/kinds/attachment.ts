@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { Field } from '../../packet/plan';
 import { refuse } from '../../refusal';
-import { FileAnswer, isFile } from '../answer';
+import { FileAnswer, isFile, MOST_MEGABYTES } from '../answer';
 import { closed, defineKind } from '../kind';
 
 /** Files that can be handed in, by what they are and not by what they are called. */
@@ -11,8 +11,6 @@ export const FILE_TYPES = {
 	png: 'image/png',
 	jpeg: 'image/jpeg'
 } as const;
-
-export const MOST_MEGABYTES = 25;
 
 /** A file from the person. It goes into the sealed packet unchanged, and its name is written at the place. */
 export const attachment = defineKind({

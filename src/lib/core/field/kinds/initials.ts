@@ -9,9 +9,14 @@ export const initials = defineMark(
 		size: { width: 60, height: 28 },
 		wrong: refuse('initials-wrong', 'This place takes initials.')
 	},
-	(name) =>
-		name
-			.split(/\s+/)
-			.map((word) => [...word][0] ?? '')
-			.join('')
+	initialsOf
 );
+
+/** The first letter of each part of a name. */
+export function initialsOf(name: string): string {
+	return name
+		.trim()
+		.split(/\s+/)
+		.map((word) => [...word][0] ?? '')
+		.join('');
+}

@@ -9,6 +9,7 @@ import {
 	prefilled,
 	questions,
 	textSettingsFault,
+	type FieldContext,
 	type Live
 } from '../../field';
 import { fromShown, keepOnPage, onPage, textNeeds, toShown } from '../../page';
@@ -20,10 +21,10 @@ import { groupFault, twinsFault } from './questions';
 import { ruleFaults } from './rules';
 
 /** All that is wrong with a plan's fields, each with its place and, where there is one, its cure. */
-export function checkFields(plan: Plan): Finding[] {
+export function checkFields(plan: Plan, sender: FieldContext['person']): Finding[] {
 	const found: Finding[] = [];
 	let looked: Live | undefined;
-	const own = () => (looked ??= asSender(plan));
+	const own = () => (looked ??= asSender(plan, sender));
 	const add = (field: Field, faults: (Fault | null)[]) => {
 		for (const fault of faults) if (fault) found.push({ ...fault, place: { what: 'field', id: field.id } });
 	};
@@ -140,9 +141,9 @@ function sizeFault(field: Field): Fault | null {
 }
 
 /** The plan with nothing but what the sender has answered, and what is set beforehand for them. */
-function asSender(plan: Plan): Live {
+function asSender(plan: Plan, person: FieldContext['person']): Live {
 	const context = {
-		person: { name: '', email: '' },
+		person,
 		now: '2000-01-01T00:00:00Z',
 		zone: 'UTC',
 		locale: localeOf(plan)

@@ -1,4 +1,4 @@
-import { fieldsOf, kindOf } from '../../field';
+import { fieldsOf, kindOf, type FieldContext } from '../../field';
 import { actorsOf } from '../../route';
 import { isAddress } from '../address';
 import type { Plan } from '../plan';
@@ -7,9 +7,12 @@ import type { Finding } from './finding';
 
 export type { Finding };
 
-/** All that is wrong with a plan, what stands in the way of sending first; it can go when only mild ones are left. */
-export function preflight(plan: Plan): Finding[] {
-	const found = [...checkWhole(plan), ...checkPeople(plan), ...checkSideBySide(plan), ...checkFields(plan)];
+/**
+ * All that is wrong with a plan, what stands in the way of sending first; it can go when only mild ones are left.
+ * @param sender what is known of whoever sends it, which fills in their own fields
+ */
+export function preflight(plan: Plan, sender: FieldContext['person'] = { name: '', email: '' }): Finding[] {
+	const found = [...checkWhole(plan), ...checkPeople(plan), ...checkSideBySide(plan), ...checkFields(plan, sender)];
 	return [...found.filter((f) => !f.mild), ...found.filter((f) => f.mild)];
 }
 

@@ -1,18 +1,17 @@
 import { freeKey, keysOfPlan, kindOf } from '../../core/field';
 import type { Field, KindName, Plan, PlanPerson } from '../../core/packet';
+import { folded } from '../../core/folded';
 import { meets, type FoundPlace, type ShownRect } from '../../core/page';
 import { acts } from '../../core/route';
 import { newField, shownAt } from './field-edits';
 
-const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-
 /** Who a place is likely to be for: the one whose name, title or organisation stands near it. Null where nobody's does. */
 export function likelyOwner(place: FoundPlace, people: PlanPerson[]): string | null {
-	const near = new Set(plain(place.near).split(/[^\p{L}\p{N}]+/u));
-	const own = new Set(plain(place.label).split(/[^\p{L}\p{N}]+/u));
+	const near = new Set(folded(place.near).split(/[^\p{L}\p{N}]+/u));
+	const own = new Set(folded(place.label).split(/[^\p{L}\p{N}]+/u));
 	let best: { id: string; weight: number } | null = null;
 	for (const person of people.filter((p) => acts(p.duty))) {
-		const words = plain(`${person.name} ${person.jobTitle ?? ''} ${person.organisation ?? ''}`)
+		const words = folded(`${person.name} ${person.jobTitle ?? ''} ${person.organisation ?? ''}`)
 			.split(/[^\p{L}\p{N}]+/u)
 			.filter((word) => word.length > 2 && !['the', 'and', 'for'].includes(word));
 		const weight = words.reduce((sum, word) => sum + (own.has(word) ? 3 : near.has(word) ? 1 : 0), 0);
@@ -21,12 +20,19 @@ export function likelyOwner(place: FoundPlace, people: PlanPerson[]): string | n
 	return best?.id ?? null;
 }
 
+/** A found place that nobody has taken, with who it is likely to be for. */
+export interface FreePlace extends FoundPlace {
+	owner: string | null;
+}
+
 /** The found places of a document that no field stands on yet. */
-export function stillFree(plan: Plan, paper: string, places: FoundPlace[]): FoundPlace[] {
-	const fields = plan.fields
-		.filter((f) => f.paper === paper)
-		.map((f) => ({ page: f.page, at: inner(shownAt(plan, f)) }));
-	return places.filter((place) => !fields.some((f) => f.page === place.page && meets(f.at, inner(place.rect))));
+export function stillFree(plan: Plan, paper: string, places: FoundPlace[]): FreePlace[] {
+	const taken = new Map<number, ShownRect[]>();
+	for (const field of plan.fields.filter((f) => f.paper === paper))
+		taken.set(field.page, [...(taken.get(field.page) ?? []), inner(shownAt(plan, field))]);
+	return places
+		.filter((place) => !taken.get(place.page)?.some((at) => meets(at, inner(place.rect))))
+		.map((place) => ({ ...place, owner: likelyOwner(place, plan.people) }));
 }
 
 /** A little less than the rectangle, so that neighbours that touch don't count as covering each other. */
