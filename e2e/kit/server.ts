@@ -85,7 +85,8 @@ export async function signIn(page: Page, server: Server, who = 'odile'): Promise
 	await page.getByLabel('E-mail').fill(`${who}@brindlevale.example`);
 	await page.getByLabel('Password').fill(PASSWORD);
 	await page.getByRole('button', { name: 'Sign in' }).click();
-	await page.getByRole('heading', { name: 'Out now' }).waitFor();
+	// the first page of a server that has just begun may take long on a busy machine
+	await page.getByRole('heading', { name: 'Out now' }).waitFor({ timeout: 40_000 });
 	await ready(page);
 }
 
