@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { benchDesk } from './desk';
+import { benchFitting } from './fitting';
 import { benchLog } from './log';
 import { table, type Figure } from './measure';
 import { benchPlacing } from './placing';
@@ -7,7 +8,7 @@ import { benchPress } from './press';
 
 /** npm run bench [-- --json FILE]: prints the table; exit 1 when a goal is missed. */
 const figures: Figure[] = [];
-for (const part of [benchPress, benchLog, benchDesk, benchPlacing]) figures.push(...(await part()));
+for (const part of [benchPress, benchLog, benchDesk, benchFitting, benchPlacing]) figures.push(...(await part()));
 console.log(table(figures));
 const json = process.argv.indexOf('--json');
 if (json > 0 && process.argv[json + 1]) writeFileSync(process.argv[json + 1]!, JSON.stringify(figures, null, '\t'));

@@ -1,8 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AnswerSchema } from '../field/answer';
+import { PinSchema } from '../page/fit/pin-schema';
 
 /**
- * A plan: all that is prepared before sending. A draft and a packet both hold one, so does (later) a template.
+ * A plan: all that is prepared before sending. A draft, a template and a packet all hold one.
  * The JSON Schema and the type come from this one source.
  */
 const Id = Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' });
@@ -43,6 +44,42 @@ const AttachmentSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
+/** Languages whose ways of writing numbers and dates a packet can take. */
+export const LOCALES = [
+	'en-GB',
+	'en-US',
+	'de-DE',
+	'de-CH',
+	'fr-FR',
+	'es-ES',
+	'it-IT',
+	'nl-NL',
+	'pt-PT',
+	'sv-SE',
+	'da-DK',
+	'nb-NO',
+	'fi-FI',
+	'pl-PL',
+	'cs-CZ',
+	'el-GR',
+	'hu-HU',
+	'ro-RO'
+] as const;
+const Locale = Type.Union(LOCALES.map((locale) => Type.Literal(locale)));
+
+/** What a sender may change of a role of a template, or of the template as a whole. What is not named, they may. */
+export const PERSON_LOCKS = ['name', 'address', 'duty', 'removal'] as const;
+export type PersonLock = (typeof PERSON_LOCKS)[number];
+export const PLAN_LOCKS = ['people', 'message', 'deadline', 'fields', 'papers'] as const;
+export type PlanLock = (typeof PLAN_LOCKS)[number];
+
+const locks = <T extends string>(names: readonly T[]) =>
+	Type.Array(Type.Union(names.map((name) => Type.Literal(name))), { maxItems: names.length });
+
+/** A letter's subject and text; either may hold values in braces, see `core/template/values`. */
+const Subject = Type.String({ maxLength: 200 });
+const Message = Type.String({ maxLength: 4000 });
+
 export const PersonSchema = Type.Object(
 	{
 		id: Id,
@@ -50,7 +87,18 @@ export const PersonSchema = Type.Object(
 		email: Type.String({ maxLength: 254 }),
 		duty: Type.Union(DUTIES.map((duty) => Type.Literal(duty))),
 		organisation: Type.Optional(Type.String({ maxLength: 200 })),
-		jobTitle: Type.Optional(Type.String({ maxLength: 200 }))
+		jobTitle: Type.Optional(Type.String({ maxLength: 200 })),
+		/** the place in a template that this person takes; it stays when somebody has taken it */
+		role: Type.Optional(Type.String({ maxLength: 80 })),
+		/** a role that may stay empty: its stop and fields then fall away */
+		optional: Type.Optional(Type.Boolean()),
+		/** what the sender must leave as it is */
+		locked: Type.Optional(locks(PERSON_LOCKS)),
+		/** what this person's letter says instead of everybody's */
+		subject: Type.Optional(Subject),
+		message: Type.Optional(Message),
+		/** how values in their letter are written */
+		locale: Type.Optional(Locale)
 	},
 	{ additionalProperties: false }
 );
@@ -123,6 +171,10 @@ export const FieldSchema = Type.Object(
 		align: Type.Optional(Type.Union([Type.Literal('left'), Type.Literal('middle'), Type.Literal('right')])),
 		/** place in the order in which a person is led through; without it, as one reads */
 		tab: Type.Optional(Type.Integer({ minimum: 1, maximum: 9999 })),
+		/** what it is tied to where a person has chosen; without it, the words around it */
+		pin: Type.Optional(PinSchema),
+		/** what is painted over under it: the marker it came from. Page space */
+		cover: Type.Optional(RectSchema),
 		settings: Type.Record(
 			Type.String({ maxLength: 40 }),
 			Type.Union([
@@ -136,32 +188,10 @@ export const FieldSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
-/** Languages whose ways of writing numbers and dates a packet can take. */
-export const LOCALES = [
-	'en-GB',
-	'en-US',
-	'de-DE',
-	'de-CH',
-	'fr-FR',
-	'es-ES',
-	'it-IT',
-	'nl-NL',
-	'pt-PT',
-	'sv-SE',
-	'da-DK',
-	'nb-NO',
-	'fi-FI',
-	'pl-PL',
-	'cs-CZ',
-	'el-GR',
-	'hu-HU',
-	'ro-RO'
-] as const;
-
 export const PlanSchema = Type.Object(
 	{
 		title: Type.String({ maxLength: 200 }),
-		message: Type.String({ maxLength: 4000 }),
+		message: Message,
 		days: Type.Union([Type.Integer({ minimum: 1, maximum: 730 }), Type.Null()]),
 		papers: Type.Array(PaperSchema, { maxItems: 50 }),
 		attachments: Type.Array(AttachmentSchema, { maxItems: 50 }),
@@ -170,7 +200,18 @@ export const PlanSchema = Type.Object(
 		fields: Type.Array(FieldSchema, { maxItems: 5000 }),
 		/** what the sender has answered beforehand, by field */
 		answers: Type.Optional(Type.Record(Id, AnswerSchema)),
-		locale: Type.Optional(Type.Union(LOCALES.map((locale) => Type.Literal(locale))))
+		locale: Type.Optional(Locale),
+		/** what everybody's letter has as its subject; without it, what is to be done and the title */
+		subject: Type.Optional(Subject),
+		/** what the sender must leave as it is */
+		locked: Type.Optional(locks(PLAN_LOCKS)),
+		/** the template it was made from, and which version of it */
+		from: Type.Optional(
+			Type.Array(
+				Type.Object({ template: Id, version: Type.Integer({ minimum: 1 }) }, { additionalProperties: false }),
+				{ maxItems: 20 }
+			)
+		)
 	},
 	{ additionalProperties: false }
 );

@@ -6,3 +6,4 @@ export { shownPage, type ShownPage } from './shown-page';
 export { ALL_SIDES, snap, snapTargets, type Guide, type Sides, type SnapTargets } from './snap';
 export { textNeeds } from './text-room';
 export { findText } from './find-text';
+export * from './fit';

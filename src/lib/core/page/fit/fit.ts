@@ -1,0 +1,306 @@
+import { fromShown, keepOnPage, toShown, type PageSize, type Rect, type ShownRect } from '../geometry';
+import type { PaperReading } from '../printed';
+import type { ShownPage, TextRow } from '../shown-page';
+import { landmarksOf, onLine, type Landmark } from './landmarks';
+import { phraseIn } from './pin';
+import type { Pin } from './pin-schema';
+import { movedTo, Rooms } from './room';
+import { rowText, streamOf, type Stream } from './stream';
+import { Versions } from './versions';
+
+/** A document to fit from or to: its text, and its pages' sizes. */
+export interface Version {
+	text: Stream;
+	pages: readonly PageSize[];
+}
+
+/** A document made ready for fitting. */
+export function versionOf(reading: PaperReading, pages: readonly PageSize[]): Version {
+	return { text: streamOf(reading, pages), pages };
+}
+
+/** A field to be fitted: page space of its page. */
+export interface ToFit {
+	id: string;
+	page: number;
+	rect: Rect;
+	pin?: Pin | undefined;
+}
+
+/** Why a fitted field wants a look. */
+export type Doubt =
+	/** the words it belongs to are not there any more */
+	| 'gone'
+	/** its label now stands more often, or less often, than before */
+	| 'count'
+	/** its landmarks lead to different places */
+	| 'landmarks'
+	/** the line or box it stood on has no like there */
+	| 'no blank'
+	/** two lines or boxes could be meant */
+	| 'two blanks'
+	/** the words round its place are others now */
+	| 'context'
+	/** nothing stands near it: placed by its distance from what is far away */
+	| 'far'
+	/** there are no words to go by: placed by the page's own measure */
+	| 'no words'
+	/** it is expected beyond the page's edge */
+	| 'edge'
+	/** it came to lie over another field */
+	| 'over another'
+	/** it comes on every page, and the number of pages has changed */
+	| 'pages';
+
+export interface Fitted {
+	id: string;
+	/** null: it has no place in the new version */
+	place: { page: number; rect: Rect } | null;
+	/** 0 to 1; below 1 there are doubts */
+	sure: number;
+	doubts: Doubt[];
+	/** it is on another page than before */
+	moved: boolean;
+}
+
+/** A plan's fields on another version of its document. */
+export interface Fitting {
+	fields: Fitted[];
+	/** share of the old words that are still there, 0 to 1 */
+	alike: number;
+	/** words of the new version that the old one has not, as shown, by page */
+	added: { page: number; rect: ShownRect }[];
+	/** words of the old version that are gone, as shown, by page */
+	gone: { page: number; rect: ShownRect }[];
+}
+
+/** How much each doubt takes from the certainty. */
+const WEIGHT: Record<Doubt, number> = {
+	gone: 1,
+	count: 0.4,
+	landmarks: 0.35,
+	'no blank': 0.4,
+	'two blanks': 0.4,
+	context: 0.3,
+	far: 0.5,
+	'no words': 0.5,
+	edge: 0.5,
+	'over another': 0.5,
+	pages: 0.3
+};
+
+/** Lays fields over another version of their document. Nothing is placed without its doubts being named. */
+export function fit(old: Version, next: Version, fields: readonly ToFit[]): Fitting {
+	const fitter = new Fitter(old, next);
+	const fitted = fields.map((field) => fitter.place(field));
+	overlapping(fields, fitted);
+	const { added, gone } = fitter.versions.differing();
+	return {
+		fields: fitted.map((one) => ({ ...one, sure: one.doubts.reduce((sure, d) => sure * (1 - WEIGHT[d]), 1) })),
+		alike: fitter.versions.alike,
+		added: added.map((i) => whereIs(fitter.versions.next, i)),
+		gone: gone.map((i) => whereIs(fitter.versions.old, i))
+	};
+}
+
+function whereIs(stream: Stream, i: number): { page: number; rect: ShownRect } {
+	const { page, word } = stream.tokens[i]!;
+	return { page, rect: { left: word.left, top: word.top, width: word.width, height: word.height } };
+}
+
+/** Where a field is expected, in shown space of a new page. */
+interface Guess {
+	page: number;
+	rect: ShownRect;
+}
+
+class Fitter {
+	readonly versions: Versions;
+	private readonly rooms = new Rooms();
+
+	constructor(
+		private readonly before: Version,
+		private readonly after: Version
+	) {
+		this.versions = new Versions(before.text, after.text);
+	}
+
+	place(field: ToFit): Fitted {
+		const { old, next } = this.versions;
+		const rect = toShown(this.before.pages[field.page]!, field.rect);
+		if (field.pin?.by === 'page') return this.byPage(field, rect, []);
+		if (field.pin?.by === 'phrase') return this.byPhrase(field, field.pin, rect);
+		if (old.tokens.length === 0 || next.tokens.length === 0) return this.byPage(field, rect, ['no words']);
+		const row = old.furniture[field.page]!.find((r) => onLine(r.base, rect));
+		if (row) return this.byFurniture(field, row, rect);
+		return this.byLandmarks(field, rect);
+	}
+
+	private byLandmarks(field: ToFit, rect: ShownRect): Fitted {
+		const { old } = this.versions;
+		const marks = landmarksOf(old, field.page, rect);
+		if (marks.length === 0) return this.byPage(field, rect, ['far']);
+		const there = marks.filter((mark) => this.versions.to(mark.token) >= 0);
+		const best = there[0];
+		const label = marks[0]!;
+		const context = Math.max(...marks.slice(0, 4).map((mark) => this.versions.context(mark.token)));
+		// neither its label nor what stood around it is there: the part of the text it belonged to has gone
+		if (!best || (this.versions.to(label.token) < 0 && context < 0.35)) return nowhere(field, 'gone');
+		const guess = this.guess(best, rect);
+		const doubts: Doubt[] = [];
+		if (best.far > 120) doubts.push('far');
+		if (this.versions.to(label.token) < 0 && label.at === 'line') doubts.push('context');
+		else if (this.versions.context(best.token) < 0.4) doubts.push('context');
+		if (this.recounted(label)) doubts.push('count');
+		const settled = this.onBlank(field, rect, guess, doubts);
+		if (this.versions.disputed(best.token)) doubts.push('landmarks');
+		else if ((settled === guess || best.at !== 'line') && this.disagree(there, rect, guess)) doubts.push('landmarks');
+		return this.put(field, settled, doubts);
+	}
+
+	/** Where one landmark says that the field is. */
+	private guess(mark: Landmark, rect: ShownRect): Guess {
+		const from = this.versions.old.tokens[mark.token]!;
+		const to = this.versions.next.tokens[this.versions.to(mark.token)]!;
+		const scale = scaleOf(from.word.width, to.word.width);
+		const [before, after] = [from.word, to.word];
+		const left =
+			mark.at === 'line' && before.left < rect.left
+				? after.left + after.width + (rect.left - before.left - before.width) * scale
+				: after.left + (rect.left - before.left) * scale;
+		const top = to.row.base + (rect.top - from.row.base) * scale;
+		return { page: to.page, rect: { ...rect, left, top } };
+	}
+
+	/** Whether the nearest landmark on another line leads elsewhere. */
+	private disagree(marks: Landmark[], rect: ShownRect, guess: Guess): boolean {
+		const { tokens } = this.versions.old;
+		const other = marks.find((mark) => tokens[mark.token]!.row !== tokens[marks[0]!.token]!.row);
+		if (!other) return false;
+		const there = this.guess(other, rect);
+		return (
+			there.page !== guess.page ||
+			Math.abs(there.rect.top - guess.rect.top) > 6 ||
+			Math.abs(there.rect.left - guess.rect.left) > 24
+		);
+	}
+
+	/** The guess drawn to the line or box that is the like of the one under the field. */
+	private onBlank(field: ToFit, rect: ShownRect, guess: Guess, doubts: Doubt[]): Guess {
+		const page = this.versions.old.pages[field.page]!;
+		const under = this.rooms.under(page, rect);
+		if (!under) return guess;
+		const expected = {
+			...under,
+			left: guess.rect.left + under.left - rect.left,
+			top: guess.rect.top + under.top - rect.top
+		};
+		const found = this.rooms.same(page, under, this.versions.next.pages[guess.page]!, expected);
+		if (!found) {
+			doubts.push('no blank');
+			return guess;
+		}
+		if (found.open) doubts.push('two blanks');
+		return { page: guess.page, rect: movedTo(rect, under, found.blank) };
+	}
+
+	/** Whether the label stands more or less often than it did, and nothing around it tells which is meant. */
+	private recounted(label: Landmark): boolean {
+		if (this.versions.certain(label.token)) return false;
+		const [before, after] = this.versions.counts(label.token);
+		return before !== after;
+	}
+
+	/** A field in a head or foot goes where its page went, beside the words that stand there. */
+	private byFurniture(field: ToFit, row: TextRow, rect: ShownRect): Fitted {
+		const { next, pageOf, old } = this.versions;
+		const page = pageOf[field.page]!;
+		if (page < 0) return this.byPage(field, rect, ['pages']);
+		const like = next.furniture[page]!.find((r) => rowText(r) === rowText(row)) ?? null;
+		const doubts: Doubt[] = [];
+		if (!like) doubts.push('context');
+		if (old.pages.length !== next.pages.length) doubts.push('pages');
+		const guess = {
+			page,
+			rect: like ? { ...rect, left: rect.left + like.left - row.left, top: rect.top + like.base - row.base } : rect
+		};
+		return this.put(field, this.onBlank(field, rect, guess, doubts), doubts);
+	}
+
+	/** A field that a person has pinned to a phrase. */
+	private byPhrase(field: ToFit, pin: Extract<Pin, { by: 'phrase' }>, rect: ShownRect): Fitted {
+		const before = phraseIn(this.versions.old, pin.text);
+		const after = phraseIn(this.versions.next, pin.text);
+		const from = before[pin.nth - 1];
+		if (!from || after.length === 0) return nowhere(field, 'gone');
+		const doubts: Doubt[] = [];
+		const matched = this.versions.to(from.token);
+		const to = after.find((one) => one.token === matched) ?? after[Math.min(pin.nth, after.length) - 1]!;
+		if (after.length !== before.length) doubts.push('count');
+		else if (to.token !== matched && after.length > 1) doubts.push('landmarks');
+		const guess = {
+			page: to.page,
+			rect: { ...rect, left: rect.left + to.rect.left - from.rect.left, top: rect.top + to.base - from.base }
+		};
+		return this.put(field, from.page === field.page ? this.onBlank(field, rect, guess, doubts) : guess, doubts);
+	}
+
+	/** A field that belongs to the page itself: the same place on the page that took this one's part. */
+	private byPage(field: ToFit, rect: ShownRect, doubts: Doubt[]): Fitted {
+		const { next, pageOf } = this.versions;
+		const page = pageOf[field.page]! >= 0 ? pageOf[field.page]! : field.page;
+		if (page >= next.pages.length) return nowhere(field, 'gone');
+		const [from, to] = [this.versions.old.pages[field.page]!, next.pages[page]!];
+		const other = Math.abs(from.width - to.width) > 2 || Math.abs(from.height - to.height) > 2;
+		return this.put(field, { page, rect: other ? stretched(rect, from, to) : rect }, doubts);
+	}
+
+	private put(field: ToFit, { page, rect }: Guess, doubts: Doubt[]): Fitted {
+		const size = this.after.pages[page]!;
+		const kept = keepOnPage(size, rect);
+		if (Math.abs(kept.left - rect.left) > 1 || Math.abs(kept.top - rect.top) > 1) doubts.push('edge');
+		return {
+			id: field.id,
+			place: { page, rect: fromShown(size, kept) },
+			sure: 1,
+			doubts,
+			moved: page !== field.page
+		};
+	}
+}
+
+function nowhere(field: ToFit, doubt: Doubt): Fitted {
+	return { id: field.id, place: null, sure: 0, doubts: [doubt], moved: false };
+}
+
+function stretched(rect: ShownRect, from: ShownPage, to: ShownPage): ShownRect {
+	return { ...rect, left: (rect.left * to.width) / from.width, top: (rect.top * to.height) / from.height };
+}
+
+/** Change of the size of letters, told by one word's width; a change too small to be one is none. */
+function scaleOf(before: number, after: number): number {
+	const scale = before > 0 ? after / before : 1;
+	return scale > 0.97 && scale < 1.03 ? 1 : Math.min(2, Math.max(0.5, scale));
+}
+
+/** Fields that lie over each other now and did not before: one of them is wrong. */
+function overlapping(fields: readonly ToFit[], fitted: Fitted[]): void {
+	const byPage = new Map<number, number[]>();
+	fitted.forEach((one, i) => {
+		if (one.place) byPage.set(one.place.page, [...(byPage.get(one.place.page) ?? []), i]);
+	});
+	for (const here of byPage.values())
+		for (const [n, i] of here.entries())
+			for (const j of here.slice(n + 1)) {
+				if (!over(fitted[i]!.place!.rect, fitted[j]!.place!.rect)) continue;
+				if (fields[i]!.page === fields[j]!.page && over(fields[i]!.rect, fields[j]!.rect)) continue;
+				for (const k of [i, j]) if (!fitted[k]!.doubts.includes('over another')) fitted[k]!.doubts.push('over another');
+			}
+}
+
+/** More than a touch. */
+function over(a: Rect, b: Rect): boolean {
+	const across = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+	const down = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+	return across > 2 && down > 2;
+}

@@ -1,0 +1,108 @@
+import { bare } from './stream';
+
+/** How well a document agrees with a known one. */
+export interface Likeness {
+	id: string;
+	/** how much of what sets the known one apart is found here, 0 to 1 */
+	share: number;
+	/** the same with how much of what is known here the known one accounts for: what they are ranked by, 0 to 1 */
+	rank: number;
+}
+
+/** Below the first it is none of them, below the second a person is asked. */
+export const LIKENESS = { none: 0.2, ask: 0.4, apart: 0.08 };
+
+/** What to make of the best answers: take the first, ask which, or none of them. */
+export type Verdict = 'sure' | 'ask' | 'none';
+
+const RUN = 3;
+
+/**
+ * Knows documents by their words alone: runs of three words, each weighing the more the fewer documents have it. How like
+ * a known one is, is how much of it is found in the one asked about, so parts added don't count against it; which of
+ * several is the likest also goes by how much of what is asked about it explains, or short ones would be found everywhere.
+ */
+export class Recogniser {
+	/** runs by number: which documents have them */
+	private readonly holders = new Map<number, number[]>();
+	private readonly ids: string[] = [];
+	private readonly runs: Int32Array[] = [];
+	private readonly gone = new Set<number>();
+	/** what all runs of a document weigh together; null: to be counted anew */
+	private whole: Float64Array | null = null;
+
+	/** Takes a document up under an id; the one it had before is forgotten. */
+	add(id: string, words: readonly string[]): void {
+		this.remove(id);
+		const index = this.ids.push(id) - 1;
+		const runs = Int32Array.from(runsOf(words));
+		this.runs.push(runs);
+		for (const run of runs) {
+			const holders = this.holders.get(run);
+			if (holders) holders.push(index);
+			else this.holders.set(run, [index]);
+		}
+		this.whole = null;
+	}
+
+	remove(id: string): void {
+		this.ids.forEach((known, index) => {
+			if (known === id) this.gone.add(index);
+		});
+		this.whole = null;
+	}
+
+	/** The most alike, best first, at most `most`. A document of fewer than three words is like none. */
+	ask(words: readonly string[], most = 5): Likeness[] {
+		const whole = (this.whole ??= this.weigh());
+		const found = new Float64Array(this.ids.length);
+		let known = 0;
+		for (const run of runsOf(words)) {
+			const holders = this.holders.get(run);
+			if (!holders) continue;
+			const weight = this.weight(holders.length);
+			known += weight;
+			for (const holder of holders) found[holder]! += weight;
+		}
+		return this.ids
+			.map((id, i) => ({ id, i, share: this.gone.has(i) || whole[i] === 0 ? 0 : found[i]! / whole[i]! }))
+			.filter((one) => one.share > 0.05)
+			.map(({ id, i, share }) => ({ id, share, rank: Math.sqrt((share * found[i]!) / known) }))
+			.sort((a, b) => b.rank - a.rank)
+			.slice(0, most);
+	}
+
+	private weigh(): Float64Array {
+		return Float64Array.from(this.runs, (runs) =>
+			runs.reduce((sum, run) => sum + this.weight(this.holders.get(run)!.length), 0)
+		);
+	}
+
+	private weight(holders: number): number {
+		return Math.log(1 + this.ids.length / holders);
+	}
+}
+
+/** What the answers come to. */
+export function verdictOf(answers: readonly Likeness[]): Verdict {
+	const [first, second] = answers;
+	if (!first || first.share < LIKENESS.none) return 'none';
+	const close = second !== undefined && first.rank - second.rank < LIKENESS.apart;
+	return first.share < LIKENESS.ask || close ? 'ask' : 'sure';
+}
+
+/** The different runs of three words of a text, as numbers (FNV-1a, 32 bits). */
+function runsOf(words: readonly string[]): Set<number> {
+	const plain = words.map(bare).filter((word) => word !== '');
+	const runs = new Set<number>();
+	for (let i = 0; i + RUN <= plain.length; i++) {
+		let hash = 0x811c9dc5;
+		for (let k = i; k < i + RUN; k++) {
+			const word = plain[k]!;
+			for (let c = 0; c < word.length; c++) hash = Math.imul(hash ^ word.charCodeAt(c), 0x01000193);
+			hash = Math.imul(hash ^ 0x20, 0x01000193);
+		}
+		runs.add(hash);
+	}
+	return runs;
+}
