@@ -12,6 +12,7 @@ import { newDraft, saveDraft, sendPlan } from '../src/lib/server/packets/drafts'
 import { withdraw } from '../src/lib/server/packets/office';
 import { decline, finish, openAndConsent, type Given } from '../src/lib/server/packets/signing';
 import { addPaper, readingOf } from '../src/lib/server/papers';
+import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templates';
 import { setOrganisation } from '../src/lib/server/settings';
 import { takePlaces } from '../src/lib/ui/bench/found-places';
 import * as documents from './documents';
@@ -180,6 +181,120 @@ export async function planOf(house: House, one: Case): Promise<Plan> {
 	};
 }
 
+/** What each kind of document is kept as, and what its users may not change. */
+const KEPT: Record<CaseKind, { title: string; role: string; folder: string; about: string; person: string }> = {
+	engagement: {
+		title: 'Guest musician engagement',
+		role: 'Guest musician',
+		folder: 'Players',
+		about: 'Approved by the artistic director, signed by the musician, countersigned by the company manager.',
+		person: 'Guest Musician'
+	},
+	loan: {
+		title: 'Instrument loan agreement',
+		role: 'Borrower',
+		folder: 'Instruments',
+		about: 'One season; the schedule lists the instruments.',
+		person: 'A Borrower'
+	},
+	consent: {
+		title: 'Youth player consent',
+		role: 'Young player',
+		folder: 'Players',
+		about: 'For players under eighteen, with their guardian.',
+		person: 'Young Player'
+	},
+	handbook: {
+		title: 'Steward handbook receipt',
+		role: 'Steward',
+		folder: 'Stewards',
+		about: 'Each steward confirms having read it.',
+		person: 'A Steward'
+	},
+	hall: {
+		title: 'Hall hire agreement',
+		role: 'Hall keeper',
+		folder: 'Halls',
+		about: 'One rehearsal and one concert.',
+		person: 'Hall Keeper'
+	},
+	release: {
+		title: 'Recording release',
+		role: 'Guest musician',
+		folder: 'Players',
+		about: 'One page, often sent together with an engagement.',
+		person: 'Guest Musician'
+	},
+	rota: {
+		title: 'Section rota swap',
+		role: 'Player giving a service',
+		folder: 'Players',
+		about: 'Two players, side by side.',
+		person: 'First Player'
+	},
+	claim: {
+		title: 'Touring expense claim',
+		role: 'Claimant',
+		folder: 'Claims',
+		about: 'The section leader signs, finance approves.',
+		person: 'A Claimant'
+	}
+};
+
+const OFFICE = ['ingrid', 'tamsin', 'ruben', 'odile'];
+
+/** One template of each kind, shared with the office: the guest's place open, the office's own people set for good. */
+async function makeTemplates(house: House, odile: Account): Promise<Record<CaseKind, string>> {
+	const made: [CaseKind, string][] = [];
+	for (const [kind, kept] of Object.entries(KEPT) as [CaseKind, (typeof KEPT)[CaseKind]][]) {
+		const plan = await planOf(house, {
+			kind,
+			title: kept.title,
+			person: kept.person,
+			email: '',
+			detail: '…',
+			about: '…',
+			ago: 0,
+			steps: [],
+			message: kind === 'engagement' ? 'Dear {guest musician.given name}, here is what we agreed on the phone.' : ''
+		});
+		const people = plan.people.map((p) =>
+			OFFICE.includes(p.id)
+				? { ...p, role: ROLES[p.id]!, locked: ['name', 'address', 'removal'] as ('name' | 'address' | 'removal')[] }
+				: { ...p, name: '', email: '', role: p.id === 'guest' ? kept.role : ROLES[p.id]! }
+		);
+		const draft = newTemplate(house, odile, {
+			...plan,
+			people,
+			...(kind === 'handbook' && {
+				locked: ['message', 'fields', 'papers', 'people'] as ('message' | 'fields' | 'papers' | 'people')[]
+			})
+		});
+		const used = putInUse(house, odile, draft.id, draft.revision, 'First version');
+		if (isRefusal(used)) throw new Error(`${kept.title}: ${used.say}`);
+		const no = describeTemplate(house, odile, used.template, {
+			description: kept.about,
+			folder: kept.folder,
+			shared: 'office',
+			accounts: []
+		});
+		if (no) throw new Error(no.say);
+		made.push([kind, used.template]);
+	}
+	return Object.fromEntries(made) as Record<CaseKind, string>;
+}
+
+const ROLES: Record<string, string> = {
+	ingrid: 'Artistic director',
+	tamsin: 'Company manager',
+	ruben: 'Finance',
+	odile: 'Company office',
+	lender: 'Lender',
+	guardian: 'Guardian',
+	second: 'Player taking it',
+	leader: 'Section leader'
+};
+
 function answersFor(plan: Plan, person: Role | { id: string; name: string }, n: number): Answers {
 	const hands = ['caveat', 'marck', 'literata'] as const;
 	const texts = [
@@ -235,7 +350,10 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	await account(house, 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'viewer');
 	setRefusedAddresses(house, ['m.lindqvst@post.example']);
 	const runner = new JobRunner(house);
-	const queue = cases.flatMap((one, n) => happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n));
+	const templates = cases === CASES ? await makeTemplates(house, odile) : null;
+	const queue = cases.flatMap((one, n) =>
+		happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n, templates?.[one.kind] ?? null)
+	);
 	// everything of the year in the order of time, so that the log of events stands in it too
 	for (const { day, run } of queue.sort((a, b) => a.day - b.day)) {
 		at(day);
@@ -254,7 +372,8 @@ function happenings(
 	runner: JobRunner,
 	sender: Account,
 	one: Case,
-	n: number
+	n: number,
+	template: string | null
 ): { day: number; run: () => Promise<void> }[] {
 	let plan: Plan;
 	let id: string;
@@ -264,6 +383,7 @@ function happenings(
 		day: dayOf(-one.ago, 0),
 		run: async () => {
 			plan = await planOf(house, one);
+			if (template) plan = { ...plan, from: [{ template, version: 1 }] };
 			const sent = sendPlan(house, sender, plan);
 			if (isRefusal(sent)) throw new Error(`${one.title}: ${sent.say}`);
 			id = sent.packet;

@@ -1,4 +1,5 @@
 import type { Need, Thread } from '../core/packet';
+import { folded } from '../core/folded';
 import type { Account } from './accounts';
 import type { House } from './house';
 import { failingJobs } from './jobs';
@@ -154,6 +155,32 @@ export function findPackets(house: House, search: string, most = 8): PacketRow[]
 		)
 		.all(match, most)
 		.map(read);
+}
+
+/** People of packets whose name has the words, each address once. Looked for among the packets that have them. */
+export function findPeople(house: House, search: string, most: number): { name: string; email: string }[] {
+	const match = searchExpression(search);
+	if (match === '') return [];
+	const words = folded(search).trim().split(/\s+/);
+	return house.db
+		.prepare<[string], { name: string; email: string }>(
+			`SELECT q.name, q.email FROM packets_text t JOIN packet_people q ON q.packet = t.id
+			 WHERE packets_text MATCH ? GROUP BY q.email LIMIT 200`
+		)
+		.all(match)
+		.filter((person) => words.every((word) => folded(`${person.name} ${person.email}`).includes(word)))
+		.slice(0, most);
+}
+
+/** Every packet somebody takes or took part in, newest first, with the name they have there. */
+export function packetsOf(house: House, email: string, most = PAGE): (PacketRow & { name: string })[] {
+	return house.db
+		.prepare<[string, number], Row & { name: string }>(
+			`SELECT ${COLUMNS}, q.name FROM packet_people q JOIN packets p ON p.id = q.packet
+			 WHERE q.email = ? ORDER BY p.sent_at DESC LIMIT ?`
+		)
+		.all(email, most)
+		.map((row) => ({ ...read(row), name: row.name }));
 }
 
 function read(row: Row): PacketRow {

@@ -6,6 +6,8 @@ const STATUS: Record<string, number> = {
 	'no-link': 404,
 	'no-packet': 404,
 	'no-draft': 404,
+	'no-template': 404,
+	'not-your-template': 403,
 	'link-revoked': 410,
 	'changed-elsewhere': 409,
 	'file-too-large': 413,

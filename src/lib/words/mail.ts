@@ -9,6 +9,8 @@ export interface MailFacts {
 	sender: { name: string; email: string; organisation: string };
 	title: string;
 	reference: string;
+	/** the sender's own subject; '' for Pellum's */
+	subject: string;
 	message: string;
 	/** the day in words, or null */
 	until: string | null;
@@ -54,7 +56,7 @@ function content(f: MailFacts): { subject: string; paragraphs: string[]; button:
 	switch (f.purpose) {
 		case 'your turn':
 			return {
-				subject: `To ${verb}: ${f.title}`,
+				subject: f.subject || `To ${verb}: ${f.title}`,
 				paragraphs: [
 					`${f.sender.name} of ${f.sender.organisation} asks you to ${verb} “${f.title}”.${until}`,
 					f.message,

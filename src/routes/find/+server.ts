@@ -1,14 +1,29 @@
 import { json } from '@sveltejs/kit';
 import { house } from '$lib/server';
-import { findPackets } from '$lib/server/desk';
+import { findPackets, findPeople } from '$lib/server/desk';
+import { listTemplates } from '$lib/server/templates';
+import { accountIn } from '$lib/server/web';
 
-export const GET = ({ url }) =>
-	json(
-		findPackets(house(), url.searchParams.get('q') ?? '').map(({ id, title, reference, status, thread }) => ({
+const MOST = 5;
+
+/** Whatever has the words of `?q=`: packets, people, and for those who prepare, templates. */
+export const GET = ({ url, locals }) => {
+	const search = (url.searchParams.get('q') ?? '').slice(0, 200);
+	const account = accountIn(locals);
+	return json({
+		packets: findPackets(house(), search).map(({ id, title, reference, status, thread }) => ({
 			id,
 			title,
 			reference,
 			status,
 			people: thread.flat().map((person) => person.name)
-		}))
-	);
+		})),
+		people: findPeople(house(), search, MOST),
+		templates:
+			account.level === 'viewer' || search.trim() === ''
+				? []
+				: listTemplates(house(), account, { show: 'all', search, most: MOST })
+						.filter((template) => template.version > 0)
+						.map(({ id, title }) => ({ id, title }))
+	});
+};

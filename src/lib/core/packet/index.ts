@@ -10,6 +10,8 @@ export {
 	localeOf,
 	LOCALES,
 	personIn,
+	PERSON_LOCKS,
+	PLAN_LOCKS,
 	PlanSchema,
 	SENDER,
 	type Attachment,
@@ -18,8 +20,10 @@ export {
 	type KindName,
 	type Paper,
 	type Plan,
-	type PlanPerson
+	type PlanLock,
+	type PlanPerson,
+	type PersonLock
 } from './plan';
-export { preflight, type Finding } from './preflight';
+export { preflight, preflightTemplate, type Finding } from './preflight';
 export { addressOf, type Packet, type SentPacket, type Standing, type Status } from './state';
 export type { Need, Thread, ThreadPerson } from './views';

@@ -1,6 +1,7 @@
 import { dayIn } from '../../core/calendar';
-import { addressOf, personIn, type MessagePurpose, type SentPacket } from '../../core/packet';
+import { addressOf, localeOf, personIn, type MessagePurpose, type SentPacket } from '../../core/packet';
 import { acts } from '../../core/route';
+import { filledIn } from '../../core/template';
 import { letter } from '../../words/mail';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -65,14 +66,23 @@ function compose(house: House, key: string, { packet: id, person: who, purpose }
 	if (!person || !stillWanted(packet, who, purpose)) return null;
 	const { colour } = organisation(house.db);
 	const token = newLink(house.db, id, who, house.now());
+	const until = packet.deadline && dayIn(packet.zone, packet.deadline);
+	const facts = {
+		plan: packet.plan,
+		answers: packet.answers,
+		sender: packet.sender,
+		until,
+		locale: person.locale ?? localeOf(packet.plan)
+	};
 	const words = letter({
 		purpose,
 		to: person,
 		sender: packet.sender,
 		title: packet.plan.title,
 		reference: packet.reference,
-		message: packet.plan.message,
-		until: packet.deadline && dayIn(packet.zone, packet.deadline),
+		subject: filledIn(person.subject ?? packet.plan.subject ?? '', facts),
+		message: filledIn(person.message ?? packet.plan.message, facts),
+		until,
 		others: packet.plan.people.filter((p) => p.id !== who && acts(p.duty)).map((p) => p.name),
 		link: `${house.config.origin}/s/${token}`,
 		reason: endReason(packet),

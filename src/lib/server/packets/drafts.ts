@@ -1,3 +1,5 @@
+import { canonicalJson } from '../../core/audit';
+import { lockedChange } from '../../core/template';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { emptyPlan, localeOf, preflight, SENDER, type Plan, type SentPacket } from '../../core/packet';
 import type { Account } from '../accounts';
@@ -8,7 +10,7 @@ import type { House } from '../house';
 import { newId, newReference } from '../ids';
 import { isAttachment, isKnownPaper } from '../papers';
 import { organisation } from '../settings';
-import { act, freezePlan } from './act';
+import { act, freezePlan, planLookup } from './act';
 import { checkLetters, checkPrintable } from './marks';
 import { checkedPlan } from './plan-border';
 
@@ -18,6 +20,10 @@ export interface Draft {
 	revision: number;
 	plan: Plan;
 	savedAt: string;
+	/** the template that is being changed; null for a packet to be */
+	template: string | null;
+	/** the plan it was made from, whose locks hold */
+	base: Plan | null;
 }
 
 interface Row {
@@ -26,35 +32,51 @@ interface Row {
 	revision: number;
 	plan: string;
 	saved_at: string;
+	template: string | null;
+	base: string | null;
 }
 
-export function newDraft(house: House, account: Account, plan: Plan = emptyPlan()): Draft {
-	const draft: Draft = {
-		id: newId(house.now()),
-		owner: account.id,
-		revision: 1,
-		plan,
-		savedAt: house.now().toISOString()
-	};
+const COLUMNS = 'id, owner, revision, plan, saved_at, template, base';
+
+/**
+ * A new draft. `template`: it is the working copy of that template. `base`: the frozen plan that it was made from, by
+ * digest; what that one locks stays as it is.
+ */
+export function newDraft(
+	house: House,
+	account: Account,
+	plan: Plan = emptyPlan(),
+	{ template = null, base = null }: { template?: string | null; base?: string | null } = {}
+): Draft {
+	const id = newId(house.now());
 	house.db
-		.prepare('INSERT INTO drafts (id, owner, revision, plan, saved_at) VALUES (?, ?, 1, ?, ?)')
-		.run(draft.id, draft.owner, JSON.stringify(plan), draft.savedAt);
-	return draft;
+		.prepare('INSERT INTO drafts (id, owner, revision, plan, saved_at, template, base) VALUES (?, ?, 1, ?, ?, ?, ?)')
+		.run(id, account.id, JSON.stringify(plan), house.now().toISOString(), template, base);
+	return readDraft(house, id)!;
 }
 
 export function readDraft(house: House, id: string): Draft | null {
-	const row = house.db
-		.prepare<[string], Row>('SELECT id, owner, revision, plan, saved_at FROM drafts WHERE id = ?')
-		.get(id);
-	return row
-		? {
-				id: row.id,
-				owner: row.owner,
-				revision: row.revision,
-				plan: JSON.parse(row.plan) as Plan,
-				savedAt: row.saved_at
-			}
-		: null;
+	const row = house.db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM drafts WHERE id = ?`).get(id);
+	if (!row) return null;
+	const { saved_at: savedAt, plan, base, ...rest } = row;
+	return {
+		...rest,
+		plan: JSON.parse(plan) as Plan,
+		savedAt,
+		base: base === null ? null : planLookup(house.db)(base)
+	};
+}
+
+const CHANGED = refuse(
+	'changed-elsewhere',
+	'This draft has been changed in another tab. What you have here is kept until you choose.'
+);
+
+/** A plan made from a template keeps what that has locked, and says where it is from. */
+function keepsLocks(draft: Draft, plan: Plan): Refusal | null {
+	if (canonicalJson(plan.from ?? []) !== canonicalJson(draft.base?.from ?? draft.plan.from ?? []))
+		return refuse('locked', 'Which template this was made from can’t be changed.');
+	return draft.base && lockedChange(draft.base, plan);
 }
 
 /** Drafts of an account, newest first, with what is still to be done on each. */
@@ -65,7 +87,7 @@ export function draftsOf(
 ): { id: string; title: string; savedAt: string; open: number }[] {
 	return house.db
 		.prepare<[string, number], Row>(
-			'SELECT id, owner, revision, plan, saved_at FROM drafts WHERE owner = ? ORDER BY saved_at DESC LIMIT ?'
+			`SELECT ${COLUMNS} FROM drafts WHERE owner = ? AND template IS NULL ORDER BY saved_at DESC LIMIT ?`
 		)
 		.all(account.id, most)
 		.map((row) => {
@@ -94,11 +116,9 @@ export function saveDraft(house: House, id: string, revision: number, wanted: un
 	return inTransaction(house.db, () => {
 		const now = readDraft(house, id);
 		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
-		if (now.revision !== revision)
-			return refuse(
-				'changed-elsewhere',
-				'This draft has been changed in another tab. What you have here is kept until you choose.'
-			);
+		if (now.revision !== revision) return CHANGED;
+		const no = keepsLocks(now, plan);
+		if (no) return no;
 		const savedAt = house.now().toISOString();
 		house.db
 			.prepare('UPDATE drafts SET plan = ?, revision = ?, saved_at = ? WHERE id = ?')
@@ -116,15 +136,21 @@ export function sendDraft(house: House, account: Account, id: string, revision: 
 	return inTransaction(house.db, () => {
 		const draft = readDraft(house, id);
 		if (!draft) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
-		if (draft.revision !== revision)
-			return refuse(
-				'changed-elsewhere',
-				'This draft has been changed in another tab. What you have here is kept until you choose.'
-			);
+		if (draft.revision !== revision) return CHANGED;
+		if (draft.template !== null)
+			return refuse('is-template', 'This is a template being changed. Put it in use, and use it to send something.');
+		const no = keepsLocks(draft, draft.plan);
+		if (no) return no;
 		const sent = sendPlan(house, account, trimmed(draft.plan));
 		if (!isRefusal(sent)) dropDraft(house, id);
 		return sent;
 	});
+}
+
+/** A template whose plan has gone out has been used once more. */
+function countUse(house: House, { plan, sentAt }: SentPacket): void {
+	for (const { template } of plan.from ?? [])
+		house.db.prepare('UPDATE templates SET uses = uses + 1, last_used_at = ? WHERE id = ?').run(sentAt, template);
 }
 
 /** Sends a plan as a new packet. */
@@ -144,7 +170,7 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 		const no = unprintablePart(house, plan);
 		if (no) return no;
 		const packet = newId(house.now());
-		return act(
+		const sent = act(
 			house,
 			packet,
 			{ kind: 'office', account: account.id, name: account.name },
@@ -158,6 +184,8 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 				zone
 			}
 		);
+		if (!isRefusal(sent)) countUse(house, sent);
+		return sent;
 	});
 }
 

@@ -29,10 +29,19 @@ export interface PacketView {
 	attachments: SentPacket['plan']['attachments'];
 	fields: SentPacket['plan']['fields'];
 	answers: SentPacket['answers'];
+	/** the templates it was made from, and which version of each */
+	from: { template: string; title: string; version: number }[];
 	sealed: boolean;
 	/** what people handed in */
 	files: { what: string; name: string }[];
 	record: { n: number; at: string; said: string; person: string | null; from: string }[];
+}
+
+function titleOf(house: House, template: string): string {
+	return (
+		house.db.prepare<[string], { title: string }>('SELECT title FROM templates WHERE id = ?').get(template)?.title ??
+		'a template'
+	);
 }
 
 export function packetView(house: House, id: string): PacketView | Refusal {
@@ -66,6 +75,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		attachments: packet.plan.attachments,
 		fields: packet.plan.fields,
 		answers: packet.answers,
+		from: (packet.plan.from ?? []).map((made) => ({ ...made, title: titleOf(house, made.template) })),
 		sealed: packet.evidence !== null,
 		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
 		record: eventsOf(house.db, id)

@@ -1,4 +1,6 @@
-import { keyFault, KINDS } from '../../core/field';
+import { Type } from '@sinclair/typebox';
+import { keyFault, KINDS, type Answer, type Answers } from '../../core/field';
+import type { Given } from '../../core/template';
 import { PlanSchema, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { border } from '../border';
@@ -27,6 +29,47 @@ export function checkedPlan(wanted: unknown): Plan | Refusal {
 		if (isRefusal(checked)) return { ...checked, say: `The answer to “${field.label}”: ${checked.say}`, at: id };
 	}
 	return plan;
+}
+
+const given = border(
+	Type.Object(
+		{
+			title: Type.Optional(Type.String({ maxLength: 200 })),
+			people: Type.Optional(
+				Type.Record(
+					Type.String({ maxLength: 40 }),
+					Type.Union([
+						Type.Object(
+							{ name: Type.String({ maxLength: 200 }), email: Type.String({ maxLength: 254 }) },
+							{ additionalProperties: false }
+						),
+						Type.Null()
+					])
+				)
+			),
+			answers: Type.Optional(Type.Record(Type.String({ maxLength: 40 }), Type.Unknown()))
+		},
+		{ additionalProperties: false }
+	)
+);
+
+/** What is given when a template is used, as it comes from outside: its shape, then each answer by its field's kind. */
+export function checkedGiven(plan: Plan, wanted: unknown): Given | Refusal {
+	const shape = given(wanted);
+	if (isRefusal(shape)) return shape;
+	const answered: Answers = {};
+	for (const [id, answer] of Object.entries(shape.answers ?? {})) {
+		const field = plan.fields.find((f) => f.id === id);
+		if (!field) return refuse('no-field', 'One of these answers is for a field that the template has not.', id);
+		const checked = answers.get(field.kind)!(answer);
+		if (isRefusal(checked)) return { ...checked, say: `The answer to “${field.label}”: ${checked.say}`, at: id };
+		answered[id] = checked as Answer;
+	}
+	return {
+		...(shape.title !== undefined && { title: shape.title }),
+		...(shape.people && { people: shape.people }),
+		answers: answered
+	};
 }
 
 /** A key with odd letters is said as what it is, before the schema says it in its own way. */

@@ -13,6 +13,8 @@ export interface Derived {
 	thread: Thread;
 	sealed: boolean;
 	events: number;
+	/** the template it was made from, the first where several were joined */
+	template: string | null;
 	people: { person: string; name: string; email: string; standing: string; since: string | null }[];
 }
 
@@ -44,6 +46,7 @@ export function derive(state: SentPacket): Derived {
 		thread,
 		sealed: state.evidence !== null,
 		events: state.events,
+		template: state.plan.from?.[0]?.template ?? null,
 		people: state.plan.people
 			.filter((p) => stopOf(state.plan, p.id) >= 0)
 			.map((p) => {
@@ -63,8 +66,8 @@ export function derive(state: SentPacket): Derived {
 export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head)
-			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head)
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template)
+			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template)
 			 ON CONFLICT (id) DO UPDATE SET status = excluded.status, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head`
 	);

@@ -1,13 +1,23 @@
 <script lang="ts">
 	import { numberShown } from '../../core/field';
-	import { localeOf, LOCALES } from '../../core/packet';
+	import { localeOf, LOCALES, type PlanLock } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
 	import FieldsInspector from './FieldsInspector.svelte';
+	import { withSubject } from './edits';
+	import LetterPart from './LetterPart.svelte';
+	import LocksPart from './LocksPart.svelte';
 	import PersonInspector from './PersonInspector.svelte';
 
 	/** Whatever is chosen: fields, a person, or the packet itself. Shows only what applies. */
 	let { bench, onrepeat }: { bench: Bench; onrepeat: () => void } = $props();
 
+	const PLAN_LOCK_NAMES: [PlanLock, string][] = [
+		['people', 'who takes part, and the order'],
+		['message', 'the letters'],
+		['deadline', 'the time'],
+		['fields', 'the fields'],
+		['papers', 'the documents']
+	];
 	const names = new Intl.DisplayNames('en-GB', { type: 'language' });
 
 	const plan = $derived(bench.plan);
@@ -22,7 +32,7 @@
 	{:else if person}
 		<PersonInspector {bench} {person} />
 	{:else}
-		<h2 class="pb-3 text-[16px]">The packet</h2>
+		<h2 class="pb-3 text-[16px]">{bench.asTemplate ? 'The template' : 'The packet'}</h2>
 		<div class="grid gap-3">
 			<label
 				>Title<input
@@ -33,13 +43,21 @@
 					oninput={(e) => bench.change('title', { ...plan, title: e.currentTarget.value }, true)}
 				/></label
 			>
-			<label
-				>Message to everyone<textarea
-					class="input mt-1 h-32"
-					maxlength="4000"
-					value={plan.message}
-					oninput={(e) => bench.change('message', { ...plan, message: e.currentTarget.value }, true)}></textarea></label
-			>
+			{#if bench.isLocked('message')}
+				<div>
+					<p>Message to everyone <span class="text-quiet">set by the template</span></p>
+					<p class="whitespace-pre-wrap text-quiet">{plan.message || 'none'}</p>
+				</div>
+			{:else}
+				<LetterPart
+					{bench}
+					of="everyone"
+					subject={plan.subject ?? ''}
+					message={plan.message}
+					onchange={({ subject = plan.subject ?? '', message = plan.message }) =>
+						bench.change('message', withSubject({ ...plan, message }, subject), true)}
+				/>
+			{/if}
 			<label
 				>Numbers and dates as in<select
 					class="input mt-1"
@@ -51,8 +69,11 @@
 						>{/each}</select
 				></label
 			>
-			<fieldset>
-				<legend>Time to complete</legend>
+			<fieldset disabled={bench.isLocked('deadline')}>
+				<legend
+					>Time to complete{#if bench.isLocked('deadline')}&nbsp;<span class="text-quiet">set by the template</span
+						>{/if}</legend
+				>
 				<p class="flex items-center gap-2 pt-1">
 					<label class="flex items-center gap-2"
 						><input
@@ -78,6 +99,13 @@
 					days
 				</p>
 			</fieldset>
+			{#if bench.asTemplate}
+				<LocksPart
+					names={PLAN_LOCK_NAMES}
+					locked={plan.locked ?? []}
+					onchange={(locked) => bench.change('what a sender may change', { ...plan, locked })}
+				/>
+			{/if}
 		</div>
 		<p class="pt-5 text-quiet">Choose a person on the thread, or a field on the page, to see what belongs to it.</p>
 	{/if}

@@ -1,8 +1,11 @@
 <script lang="ts">
-	import { DUTIES, isAddress, type Duty, type PlanPerson } from '../../core/packet';
+	import { DUTIES, isAddress, LOCALES, type Duty, type PersonLock, type PlanPerson } from '../../core/packet';
 	import { moved, stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
+	import { roleName } from '../../core/template';
 	import { changePerson, removePerson } from './edits';
+	import LetterPart from './LetterPart.svelte';
+	import LocksPart from './LocksPart.svelte';
 
 	let { bench, person }: { bench: Bench; person: PlanPerson } = $props();
 
@@ -13,6 +16,20 @@
 	const set = (name: string, change: Partial<PlanPerson>, burst = true) =>
 		bench.change(name, changePerson(plan, person.id, change), burst);
 
+	const LOCK_NAMES: [PersonLock, string][] = [
+		['name', 'the name'],
+		['address', 'the address'],
+		['duty', 'the duty'],
+		['removal', 'whether they take part']
+	];
+	const names = new Intl.DisplayNames('en-GB', { type: 'language' });
+
+	/** A letter of one's own holds as long as something stands in it. */
+	function letter({ subject = person.subject ?? '', message = person.message ?? '' }) {
+		const { subject: _subject, message: _message, ...rest } = person;
+		const next: PlanPerson = { ...rest, ...(subject && { subject }), ...(message && { message }) };
+		bench.change('letter', { ...plan, people: plan.people.map((p) => (p.id === person.id ? next : p)) }, true);
+	}
 	function duty(value: Duty) {
 		set('duty', { duty: value }, false);
 	}
@@ -28,16 +45,37 @@
 </script>
 
 <h2 class="pb-3 text-[16px]">
-	{person.name || 'Somebody'}
+	{person.name || roleName(person)}
 	<span class="text-[14px] font-normal text-quiet">stop {stop + 1} of {plan.stops.length}</span>
 </h2>
 <div class="grid gap-3">
+	{#if bench.asTemplate}
+		<label
+			>Role <span class="text-quiet">who this is, whoever it will be</span><input
+				id="person-role"
+				class="input mt-1"
+				maxlength="80"
+				autocomplete="off"
+				value={person.role ?? ''}
+				oninput={(e) => set('role', { role: e.currentTarget.value })}
+			/></label
+		>
+		<label class="flex items-center gap-2"
+			><input
+				type="checkbox"
+				checked={person.optional ?? false}
+				onchange={(e) => set('may stay empty', { optional: e.currentTarget.checked }, false)}
+			/> may stay empty</label
+		>
+	{:else if person.role}<p class="-mt-2 text-quiet">{person.role}</p>{/if}
 	<label
-		>Name<input
+		>{bench.asTemplate ? 'Always this person' : 'Name'}<input
 			id="person-name"
 			class="input mt-1"
 			maxlength="200"
 			autocomplete="off"
+			readonly={bench.isPersonLocked(person.id, 'name')}
+			placeholder={bench.asTemplate ? 'empty: named when it is used' : ''}
 			value={person.name}
 			oninput={(e) => set('name', { name: e.currentTarget.value })}
 		/></label
@@ -49,6 +87,7 @@
 			type="email"
 			maxlength="254"
 			autocomplete="off"
+			readonly={bench.isPersonLocked(person.id, 'address')}
 			value={person.email}
 			oninput={(e) => set('e-mail', { email: e.currentTarget.value })}
 		/></label
@@ -68,7 +107,11 @@
 		>
 	{/each}
 	<label
-		>Duty<select class="input mt-1" value={person.duty} onchange={(e) => duty(e.currentTarget.value as Duty)}
+		>Duty<select
+			class="input mt-1"
+			disabled={bench.isPersonLocked(person.id, 'duty')}
+			value={person.duty}
+			onchange={(e) => duty(e.currentTarget.value as Duty)}
 			>{#each DUTIES as d (d)}<option>{d}</option>{/each}</select
 		></label
 	>
@@ -84,9 +127,46 @@
 			>
 		</p>
 	</fieldset>
+	<details open={person.message !== undefined || person.subject !== undefined}>
+		<summary class="cursor-pointer pb-2">A letter of their own</summary>
+		<div class="grid gap-3">
+			<LetterPart
+				{bench}
+				of={person.name || roleName(person)}
+				subject={person.subject ?? ''}
+				message={person.message ?? ''}
+				onchange={letter}
+			/>
+			<label
+				>Numbers and dates in it as in<select
+					class="input mt-1"
+					value={person.locale ?? ''}
+					onchange={(e) => {
+						const { locale: _was, ...rest } = person;
+						const locale = e.currentTarget.value as (typeof LOCALES)[number] | '';
+						bench.change('language', {
+							...plan,
+							people: plan.people.map((p) => (p.id === person.id ? (locale === '' ? rest : { ...rest, locale }) : p))
+						});
+					}}
+					><option value="">the packet</option>{#each LOCALES as locale (locale)}<option value={locale}
+							>{names.of(locale)}</option
+						>{/each}</select
+				></label
+			>
+		</div>
+	</details>
+	{#if bench.asTemplate}
+		<LocksPart
+			names={LOCK_NAMES}
+			locked={person.locked ?? []}
+			onchange={(locked) => set('what a sender may change', { locked }, false)}
+		/>
+	{/if}
 	<p class="pt-3">
 		<button
 			class="button grave"
+			disabled={bench.isPersonLocked(person.id, 'removal')}
 			onclick={() => {
 				bench.change('take a person out', removePerson(plan, person.id));
 				bench.chooseFields([]);

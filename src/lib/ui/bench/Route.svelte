@@ -17,7 +17,10 @@
 		bench.change('add a person', added.plan);
 		bench.choosePerson(added.person);
 		// the name is what comes next
-		setTimeout(() => document.querySelector<HTMLInputElement>('#person-name')?.focus(), 30);
+		setTimeout(
+			() => document.querySelector<HTMLInputElement>(bench.asTemplate ? '#person-role' : '#person-name')?.focus(),
+			30
+		);
 	}
 </script>
 
@@ -51,7 +54,7 @@
 						<span class="w-2 shrink-0" style:background={weave(place(person.id))}></span>
 						<span class="min-w-0">
 							<span class="block max-w-44 truncate text-[14px] leading-5 font-semibold"
-								>{person.name || 'No name yet'}</span
+								>{person.name || person.role || 'No name yet'}</span
 							>
 							<span class="block text-[13px] leading-4 text-quiet">{person.duty}</span>
 						</span>
@@ -65,7 +68,14 @@
 			><circle cx="8" cy="7" r="5" fill="none" stroke="var(--hollow)" stroke-width="1.5" stroke-dasharray="2 2" /></svg
 		>
 		<button class="button mt-1.5" onclick={add}
-			><Plus size={15} aria-hidden="true" /> {plan.people.length === 0 ? 'Who signs first' : 'Somebody next'}</button
+			><Plus size={15} aria-hidden="true" />
+			{plan.people.length === 0
+				? bench.asTemplate
+					? 'First role'
+					: 'Who signs first'
+				: bench.asTemplate
+					? 'Next role'
+					: 'Somebody next'}</button
 		>
 	</li>
 </ol>

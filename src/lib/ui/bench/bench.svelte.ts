@@ -10,7 +10,18 @@ import {
 	type FieldContext,
 	type Live
 } from '../../core/field';
-import { localeOf, preflight, SENDER, type KindName, type Paper, type Plan } from '../../core/packet';
+import {
+	localeOf,
+	preflight,
+	preflightTemplate,
+	SENDER,
+	type KindName,
+	type Paper,
+	type PersonLock,
+	type Plan,
+	type PlanLock
+} from '../../core/packet';
+import { isLocked, isPersonLocked, lockedChange } from '../../core/template';
 import type { FoundPlace } from '../../core/page';
 import { rightNow } from '../dates';
 import { quiet } from '../pages/pdf';
@@ -58,6 +69,8 @@ export class Bench {
 	placing = $state<KindName | null>(null);
 	saving = $state<Saving>() as Saving;
 	unit = $state<Unit>('mm');
+	/** why the last change was not made; '' where it was */
+	refused = $state('');
 	/** whether found places are shown */
 	showFound = $state(true);
 	/** found places by the digest of their document */
@@ -65,7 +78,9 @@ export class Bench {
 	readonly readings = new Readings();
 
 	readonly plan = $derived.by(() => this.history.now);
-	readonly findings = $derived.by(() => preflight(this.history.now, this.office.sender));
+	readonly findings = $derived.by(() =>
+		this.asTemplate ? preflightTemplate(this.history.now) : preflight(this.history.now, this.office.sender)
+	);
 	/** everybody who can be given a field */
 	readonly actors = $derived.by(() => actorsOf(this.history.now));
 	/** found places that no field stands on, by their document in the plan */
@@ -88,7 +103,9 @@ export class Bench {
 
 	constructor(
 		draft: SavedDraft,
-		readonly office: { zone: string; sender: FieldContext['person'] }
+		readonly office: { zone: string; sender: FieldContext['person'] },
+		/** whether this is a template being made, and the plan whose locks hold where this was made from one */
+		private readonly made: { asTemplate: boolean; base: Plan | null } = { asTemplate: false, base: null }
 	) {
 		this.id = draft.id;
 		this.revision = draft.revision;
@@ -98,8 +115,27 @@ export class Bench {
 		this.person = actorsOf(draft.plan)[0]?.id ?? null;
 	}
 
+	get asTemplate(): boolean {
+		return this.made.asTemplate;
+	}
+
+	/** Whether the template this was made from has it locked. */
+	isLocked(what: PlanLock): boolean {
+		return this.made.base !== null && isLocked(this.made.base, what);
+	}
+
+	isPersonLocked(id: string, what: PersonLock): boolean {
+		return isPersonLocked(
+			this.made.base?.people.find((p) => p.id === id),
+			what
+		);
+	}
+
 	/** One named step. `burst` joins it to the step before when that has the same name and was just now. */
 	change(name: string, plan: Plan, burst = false): void {
+		const no = this.made.base && lockedChange(this.made.base, plan);
+		this.refused = no ? no.say : '';
+		if (no) return;
 		const soon = Date.now() - this.lastChange < BURST;
 		this.lastChange = Date.now();
 		this.history = changed(this.history, name, plan, burst && soon);

@@ -1,4 +1,4 @@
-import { freeKey, keysOfPlan, kindOf } from '../../core/field';
+import { followKeys, freeKey, keysOfPlan, kindOf } from '../../core/field';
 import { EVERYBODY, SENDER, type Field, type Plan, type PlanPerson } from '../../core/packet';
 import { pagesFrom, type ShownRect } from '../../core/page';
 import { freshId } from './edits';
@@ -73,29 +73,11 @@ export function pasteBlock(
 			? field.person
 			: (who[field.person] ?? null);
 	const added = block.fields.map(({ field, shown }) => {
-		const copy = renamed({ ...field, id: freshId('f'), ...(to ?? {}), key: keys.get(field.key) ?? '' }, keys);
+		const copy = followKeys({ ...field, id: freshId('f'), ...(to ?? {}), key: keys.get(field.key) ?? '' }, keys);
 		const mine = { ...copy, person: ownerFor(copy.kind, owner(field)) };
 		return putAt(plan, mine, { ...shown, left: shown.left + by, top: shown.top + by });
 	});
 	return { plan: { ...plan, fields: [...plan.fields, ...added] }, fields: added.map((f) => f.id) };
-}
-
-/** A field whose rules name the copies of what they named. */
-function renamed(field: Field, keys: Map<string, string>): Field {
-	const follow = (rule: string): string =>
-		rule.replace(/"(?:[^"\\]|\\.)*"|[A-Za-z_]\w*/g, (word) => (word.startsWith('"') ? word : (keys.get(word) ?? word)));
-	const { rule, least, most } = field.settings;
-	return {
-		...field,
-		...(field.showWhen && { showWhen: follow(field.showWhen) }),
-		...(field.requireWhen && { requireWhen: follow(field.requireWhen) }),
-		settings: {
-			...field.settings,
-			...(field.kind === 'computed' && typeof rule === 'string' && { rule: follow(rule) }),
-			...(field.kind === 'date' && typeof least === 'string' && { least: follow(least) }),
-			...(field.kind === 'date' && typeof most === 'string' && { most: follow(most) })
-		}
-	};
 }
 
 /** Copies of fields a little to the right and below. */

@@ -13,6 +13,12 @@ export function freshId(prefix: string): string {
 	);
 }
 
+/** A plan or a person with this subject; an empty one is none. */
+export function withSubject<T extends { subject?: string }>(of: T, subject: string): T {
+	const { subject: _was, ...rest } = of;
+	return (subject === '' ? rest : { ...rest, subject }) as T;
+}
+
 export function addPerson(plan: Plan): { plan: Plan; person: string } {
 	const id = freshId('p');
 	const person: PlanPerson = { id, name: '', email: '', duty: 'signs' };

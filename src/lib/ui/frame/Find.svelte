@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { Dialog } from 'bits-ui';
 
-	/** Finds packets and commands: one field for going anywhere and doing anything. Ctrl K opens it. */
+	/** Finds packets, templates, people and commands: one field for going anywhere and doing anything. Ctrl K opens it. */
 	let { areas, mayPrepare }: { areas: { to: string; name: string }[]; mayPrepare: boolean } = $props();
 
 	interface Found {
@@ -16,6 +16,8 @@
 	let open = $state(false);
 	let words = $state('');
 	let packets = $state<Found[]>([]);
+	let templates = $state<{ id: string; title: string }[]>([]);
+	let people = $state<{ name: string; email: string }[]>([]);
 	let chosen = $state(0);
 	let timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -32,6 +34,18 @@
 			note: `${p.reference} · ${p.status} · ${p.people.join(', ')}`,
 			run: () => goto(`/packets/${p.id}`)
 		})),
+		...templates.map((t) => ({
+			key: t.id,
+			name: `Use ${t.title}`,
+			note: 'template',
+			run: () => goto(`/templates/${t.id}/use`)
+		})),
+		...people.map((p) => ({
+			key: p.email,
+			name: p.name,
+			note: p.email,
+			run: () => goto(`/people?address=${encodeURIComponent(p.email)}`)
+		})),
 		...commands.map((c) => ({ key: c.name, name: c.name, note: '', run: c.run }))
 	]);
 
@@ -45,7 +59,8 @@
 		timer = setTimeout(async () => {
 			const asked = words;
 			const response = asked.trim() === '' ? null : await fetch(`/find?q=${encodeURIComponent(asked)}`);
-			if (asked === words) packets = response?.ok ? await response.json() : [];
+			const found = response?.ok ? await response.json() : { packets: [], templates: [], people: [] };
+			if (asked === words) ({ packets, templates, people } = found);
 		}, 120);
 	}
 
@@ -88,6 +103,8 @@
 	onOpenChange={() => {
 		words = '';
 		packets = [];
+		templates = [];
+		people = [];
 	}}
 >
 	<Dialog.Portal>
@@ -98,7 +115,7 @@
 			<Dialog.Title class="unseen">Find or do</Dialog.Title>
 			<input
 				class="h-12 w-full border-b border-hairline bg-transparent px-4 text-[17px]"
-				placeholder="A packet, a person, a reference, or what you want to do"
+				placeholder="A packet, a template, a person, a reference, or what you want to do"
 				aria-label="Find or do"
 				role="combobox"
 				aria-expanded="true"

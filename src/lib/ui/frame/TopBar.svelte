@@ -1,12 +1,14 @@
 <script lang="ts">
 	import { page } from '$app/state';
 	import Find from './Find.svelte';
+	import NewPacket from './NewPacket.svelte';
 	import { monogram } from '../thread/stops';
 
 	let { account, demo }: { account: { name: string; email: string; level: string }; demo: boolean } = $props();
 
 	const areas = $derived([
 		{ to: '/desk', name: 'Desk' },
+		...(account.level === 'viewer' ? [] : [{ to: '/templates', name: 'Templates' }]),
 		{ to: '/records', name: 'Records' },
 		{ to: '/settings', name: 'Settings' },
 		...(demo || account.level === 'owner' ? [{ to: '/stand-ins', name: 'Stand-ins' }] : [])
@@ -39,9 +41,7 @@
 	<div class="ml-auto flex items-center gap-4">
 		<Find {areas} mayPrepare={account.level !== 'viewer'} />
 		{#if account.level !== 'viewer'}
-			<form method="POST" action="/bench/new">
-				<button class="button primary">New packet</button>
-			</form>
+			<NewPacket />
 		{/if}
 		<details class="relative">
 			<summary

@@ -2,7 +2,8 @@ import { error, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
 import { organisation } from '$lib/server/settings';
-import { accountIn } from '$lib/server/web';
+import { ownTemplate } from '$lib/server/templates';
+import { accountIn, orError } from '$lib/server/web';
 
 // A working place that lives in the browser: rendering it on the server first only makes its opening slower.
 export const ssr = false;
@@ -10,8 +11,15 @@ export const ssr = false;
 export const load = ({ params, locals }) => {
 	const draft = readDraft(house(), params.id);
 	if (!draft) error(404, { message: 'This draft is gone: it has been sent or put away.' });
-	const { name, email } = accountIn(locals);
-	return { draft, sender: { name, email }, organisation: organisation(house().db) };
+	const account = accountIn(locals);
+	const template = draft.template === null ? null : orError(ownTemplate(house(), account, draft.template));
+	const { name, email } = account;
+	return {
+		draft,
+		template: template && { id: template.id, version: template.version },
+		sender: { name, email },
+		organisation: organisation(house().db)
+	};
 };
 
 export const actions = {

@@ -14,6 +14,7 @@
 	import Papers from '$lib/ui/bench/Papers.svelte';
 	import PasteDialog from '$lib/ui/bench/PasteDialog.svelte';
 	import Rehearsal from '$lib/ui/bench/Rehearsal.svelte';
+	import PutInUse from '$lib/ui/bench/PutInUse.svelte';
 	import RepeatDialog from '$lib/ui/bench/RepeatDialog.svelte';
 	import Route from '$lib/ui/bench/Route.svelte';
 	import SendSheet from '$lib/ui/bench/SendSheet.svelte';
@@ -30,7 +31,8 @@
 		untrack(() => ({
 			zone: data.organisation.zone,
 			sender: { name: data.sender.name, email: data.sender.email, organisation: data.organisation.name }
-		}))
+		})),
+		untrack(() => ({ asTemplate: data.template !== null, base: data.draft.base }))
 	);
 	const zone = $derived(data.organisation.zone);
 
@@ -224,10 +226,13 @@
 	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
 		<div class="w-60 shrink-0 py-2.5 pl-[18px]">
 			<p class="text-[14px] text-quiet">
-				<a href="/desk" class="text-thread underline">Desk</a> · Bench ·
+				{#if data.template}<a href="/templates?id={data.template.id}" class="text-thread underline">Templates</a> · ·{:else}<a
+						href="/desk"
+						class="text-thread underline">Desk</a
+					> · Bench ·{/if}
 				<span role="status"
 					>{bench.saving.is === 'saved'
-						? `draft, saved ${clock(bench.saving.at, zone)}`
+						? `${data.template ? '' : 'draft, '}saved ${clock(bench.saving.at, zone)}`
 						: bench.saving.is === 'saving'
 							? 'saving…'
 							: 'not saved'}</span
@@ -235,7 +240,7 @@
 			</p>
 			<h1 class="line-clamp-2 text-[18px] leading-6">
 				<button class="cursor-pointer text-left" onclick={() => bench.chooseFields([])}
-					>{plan.title || 'New packet'}</button
+					>{plan.title || (data.template ? 'New template' : 'New packet')}</button
 				>
 			</h1>
 		</div>
@@ -257,7 +262,7 @@
 			>
 			<button class="button" disabled={plan.papers.length === 0} onclick={() => (rehearsing = true)}>Rehearse</button>
 			<button class="button primary" onclick={() => (grave.length > 0 ? (checking = true) : (sending = true))}
-				>Send…</button
+				>{data.template ? 'Put in use…' : 'Send…'}</button
 			>
 		</div>
 	</header>
@@ -317,6 +322,9 @@
 			{:else if bench.saving.is === 'failed'}
 				<p role="alert" class="rounded-sm border border-brick bg-sheet p-3 shadow-(--float)">{bench.saving.say}</p>
 			{/if}
+			{#if bench.refused}
+				<p role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">{bench.refused}</p>
+			{/if}
 			{#each notes as note, i (i)}
 				<p
 					role={note.bad ? 'alert' : 'status'}
@@ -355,10 +363,9 @@
 				aria-expanded={checking}
 				onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
 			>
-				{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b> before this
-					can go{:else}<b class="text-moss">Ready</b> to go{findings.length > 0
-						? `, ${findings.length} worth a look`
-						: ''}{/if}
+				{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b> before
+					this can {data.template ? 'be used' : 'go'}{:else}<b class="text-moss">Ready</b>
+					{data.template ? 'to be used' : 'to go'}{findings.length > 0 ? `, ${findings.length} worth a look` : ''}{/if}
 			</button>
 		</div>
 	</div>
@@ -371,7 +378,16 @@
 <RepeatDialog {bench} bind:open={repeating} />
 <PasteDialog {bench} block={pasted?.block ?? null} to={pasted?.to ?? null} onclose={() => (pasted = null)} />
 <Rehearsal {bench} bind:open={rehearsing} />
-<SendSheet {bench} {zone} bind:open={sending} {onsent} />
+{#if data.template}
+	<PutInUse
+		{bench}
+		bind:open={sending}
+		ondone={(template) => {
+			sent = true;
+			void goto(`/templates?id=${template}`);
+		}}
+	/>
+{:else}<SendSheet {bench} {zone} bind:open={sending} {onsent} />{/if}
 <Dialog.Root bind:open={helping}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />

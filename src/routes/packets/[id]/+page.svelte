@@ -38,11 +38,9 @@
 				<h1 class="text-[22px] leading-7">{packet.title}</h1>
 				<p class="text-quiet">
 					<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender}
-					{day(packet.sentAt, packet.zone, data.now)}{#if packet.deadline && out}&nbsp;· until {day(
-							packet.deadline,
-							packet.zone,
-							data.now
-						)}{/if}
+					{day(packet.sentAt, packet.zone, data.now)}{#each packet.from as made (made.template)}&nbsp;· from
+						<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.deadline && out}&nbsp;·
+						until {day(packet.deadline, packet.zone, data.now)}{/if}
 				</p>
 				<p>{packet.why}</p>
 			</div>
@@ -51,6 +49,9 @@
 						<button class="button primary">Read and sign</button>
 					</form>{/if}
 				{#if out && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
+				{#if mayAct}<form method="POST" action="/packets/{packet.id}/template">
+						<button class="button">Keep as template</button>
+					</form>{/if}
 				{#if packet.status === 'completed'}<a class="button" href="/packets/{packet.id}/copies/answers"
 						>Answers as JSON</a
 					><a class="button" href="/packets/{packet.id}/copies/answers-csv">as CSV</a>{/if}

@@ -5,8 +5,11 @@ import type { Field, Plan } from '../plan';
 export interface Finding {
 	code: string;
 	say: string;
-	/** what to go to: the title, the papers, a person, a field */
-	place: { what: 'title' | 'papers' | 'people' } | { what: 'person'; id: string } | { what: 'field'; id: string };
+	/** what to go to: the title, the papers, the letter to all, a person, a field */
+	place:
+		| { what: 'title' | 'papers' | 'people' | 'message' }
+		| { what: 'person'; id: string }
+		| { what: 'field'; id: string };
 	/** worth a look, but it may go all the same */
 	mild?: true;
 	/** what puts it right in one press, where there is such a thing */

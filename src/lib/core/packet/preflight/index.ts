@@ -1,5 +1,6 @@
 import { fieldsOf, kindOf, type FieldContext } from '../../field';
 import { actorsOf } from '../../route';
+import { strangeValues } from '../../template/values';
 import { isAddress } from '../address';
 import type { Plan } from '../plan';
 import { checkFields } from './fields';
@@ -12,8 +13,73 @@ export type { Finding };
  * @param sender what is known of whoever sends it, which fills in their own fields
  */
 export function preflight(plan: Plan, sender: FieldContext['person'] = { name: '', email: '' }): Finding[] {
-	const found = [...checkWhole(plan), ...checkPeople(plan), ...checkSideBySide(plan), ...checkFields(plan, sender)];
+	const found = [
+		...checkWhole(plan),
+		...checkPeople(plan),
+		...checkSideBySide(plan),
+		...checkLetters(plan),
+		...checkFields(plan, sender)
+	];
 	return [...found.filter((f) => !f.mild), ...found.filter((f) => f.mild)];
+}
+
+/** What a template leaves open on purpose, for whoever uses it. */
+const LEFT_OPEN = ['no-name', 'bad-address', 'sender-answer-missing'];
+
+/** The same for a template: its roles need no people yet, but a name, and the sender's answers may wait. */
+export function preflightTemplate(plan: Plan): Finding[] {
+	const nameless = plan.people.flatMap((person): Finding[] =>
+		(person.role ?? '').trim() === '' && (person.name.trim() === '' || !isAddress(person.email))
+			? [
+					{
+						code: 'no-role',
+						say: 'Somebody on the route has neither a role nor a name with an address.',
+						place: { what: 'person', id: person.id }
+					}
+				]
+			: []
+	);
+	const taken = new Set<string>();
+	const doubled = plan.people.flatMap((person): Finding[] => {
+		const role = (person.role ?? '').trim().toLowerCase();
+		if (role === '') return [];
+		if (!taken.has(role)) {
+			taken.add(role);
+			return [];
+		}
+		return [
+			{ code: 'role-twice', say: `Two roles are called “${person.role}”.`, place: { what: 'person', id: person.id } }
+		];
+	});
+	const left = preflight(plan).filter(
+		(f) => !LEFT_OPEN.includes(f.code) || (f.code === 'bad-address' && hasWrongAddress(plan, f))
+	);
+	return [...nameless, ...doubled, ...left];
+}
+
+function hasWrongAddress(plan: Plan, finding: Finding): boolean {
+	return (
+		'id' in finding.place &&
+		plan.people.some((p) => 'id' in finding.place && p.id === finding.place.id && p.email !== '')
+	);
+}
+
+/** Letters that name values which this plan has not. */
+function checkLetters(plan: Plan): Finding[] {
+	const letters = [
+		{ text: `${plan.subject ?? ''} ${plan.message}`, place: { what: 'message' } as const },
+		...plan.people.map((p) => ({
+			text: `${p.subject ?? ''} ${p.message ?? ''}`,
+			place: { what: 'person', id: p.id } as const
+		}))
+	];
+	return letters.flatMap(({ text, place }) =>
+		strangeValues(text, plan).map((name): Finding => ({
+			code: 'value-unknown',
+			say: `A letter names {${name}}, which is nothing in this packet.`,
+			place
+		}))
+	);
 }
 
 function checkWhole(plan: Plan): Finding[] {
@@ -29,7 +95,7 @@ function checkWhole(plan: Plan): Finding[] {
 function checkPeople(plan: Plan): Finding[] {
 	return plan.people.flatMap((person): Finding[] => {
 		const place = { what: 'person', id: person.id } as const;
-		const who = person.name.trim() || person.email || 'Somebody on the route';
+		const who = person.name.trim() || person.role || person.email || 'Somebody on the route';
 		const found: Finding[] = [];
 		const own = fieldsOf(plan, person.id);
 		if (person.name.trim() === '') found.push({ code: 'no-name', say: `${who} has no name yet.`, place });

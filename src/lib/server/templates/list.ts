@@ -1,0 +1,115 @@
+import type { Thread } from '../../core/packet';
+import type { Plan } from '../../core/packet';
+import { roleName } from '../../core/template';
+import type { Account } from '../accounts';
+import type { House } from '../house';
+
+export interface TemplateRow {
+	id: string;
+	title: string;
+	description: string;
+	folder: string;
+	owner: string;
+	mine: boolean;
+	shared: string;
+	version: number;
+	/** somebody is changing it */
+	changing: boolean;
+	uses: number;
+	lastUsedAt: string | null;
+	changedAt: string;
+	/** its roles as a thread, every stop still to come */
+	thread: Thread;
+	/** half of those completed took no longer than so many hours; null where none is */
+	usualHours: number | null;
+}
+
+export const SHOWN = ['all', 'mine', 'shared', 'bin'] as const;
+export type Shown = (typeof SHOWN)[number];
+
+export interface Wanted {
+	show: Shown;
+	folder?: string;
+	search?: string;
+	offset?: number;
+	most?: number;
+}
+
+interface Row extends Omit<TemplateRow, 'thread' | 'usualHours' | 'mine' | 'changing'> {
+	ownerId: string;
+	plan: string | null;
+	working: string | null;
+}
+
+/** Templates this account may use, the most recently used first. */
+export function listTemplates(house: House, account: Account, wanted: Wanted): TemplateRow[] {
+	const { show, folder = '', search = '', offset = 0, most = 50 } = wanted;
+	const rows = house.db
+		.prepare<Record<string, string | number>, Row>(
+			`SELECT t.id, t.title, t.description, t.folder, a.name AS owner, t.owner AS ownerId, t.shared, t.version, t.uses,
+			 t.last_used_at AS lastUsedAt, t.changed_at AS changedAt, p.json AS plan, d.plan AS working
+			 FROM templates t JOIN accounts a ON a.id = t.owner LEFT JOIN plans p ON p.digest = t.plan
+			 LEFT JOIN drafts d ON d.template = t.id
+			 WHERE (t.binned_at IS NOT NULL) = (@show = 'bin')
+			 AND (t.owner = @me OR @all = 1 OR t.shared = 'office'
+				OR (t.shared = 'chosen' AND EXISTS (SELECT 1 FROM template_shares s WHERE s.template = t.id AND s.account = @me)))
+			 AND (@show <> 'mine' OR t.owner = @me) AND (@show <> 'shared' OR t.owner <> @me)
+			 AND (@folder = '' OR t.folder = @folder)
+			 AND (@search = '' OR t.title LIKE @like ESCAPE '!' OR t.description LIKE @like ESCAPE '!')
+			 ORDER BY coalesce(t.last_used_at, t.changed_at) DESC LIMIT @most OFFSET @offset`
+		)
+		.all({
+			show,
+			me: account.id,
+			all: account.level === 'owner' ? 1 : 0,
+			folder,
+			search: search.trim(),
+			like: `%${search.trim().replace(/[!%_]/g, '!$&')}%`,
+			most,
+			offset
+		});
+	return rows.map(({ plan, working, ownerId, ...row }) => ({
+		...row,
+		mine: ownerId === account.id,
+		changing: working !== null,
+		thread: threadOf(plan ?? working),
+		usualHours: usualHours(house, row.id)
+	}));
+}
+
+function threadOf(json: string | null): Thread {
+	if (json === null) return [];
+	const plan = JSON.parse(json) as Plan;
+	return plan.stops.map((stop) =>
+		stop.people.flatMap((id) => {
+			const person = plan.people.find((p) => p.id === id);
+			return person
+				? [{ id, name: roleName(person), duty: person.duty, standing: 'waiting' as const, since: null }]
+				: [];
+		})
+	);
+}
+
+/** The middle of the times that the completed ones took, by index. */
+function usualHours(house: House, template: string): number | null {
+	const { n } = house.db
+		.prepare<[string], { n: number }>("SELECT count(*) AS n FROM packets WHERE template = ? AND status = 'completed'")
+		.get(template)!;
+	if (n === 0) return null;
+	return house.db
+		.prepare<[string, number], { hours: number }>(
+			`SELECT (julianday(ended_at) - julianday(sent_at)) * 24 AS hours FROM packets
+			 WHERE template = ? AND status = 'completed' ORDER BY hours LIMIT 1 OFFSET ?`
+		)
+		.get(template, Math.floor((n - 1) / 2))!.hours;
+}
+
+/** Every folder that has a template in it, by name. */
+export function foldersOf(house: House): string[] {
+	return house.db
+		.prepare<[], { folder: string }>(
+			"SELECT DISTINCT folder FROM templates WHERE folder <> '' AND binned_at IS NULL ORDER BY folder"
+		)
+		.all()
+		.map((row) => row.folder);
+}

@@ -1,0 +1,65 @@
+<script lang="ts">
+	import { Dialog } from 'bits-ui';
+	import type { Bench } from './bench.svelte';
+
+	/** Ends the changing of a template: from now on it is used as it stands here, as its next version. */
+	let {
+		bench,
+		open = $bindable(false),
+		ondone
+	}: { bench: Bench; open?: boolean; ondone: (template: string) => void } = $props();
+
+	let note = $state('');
+	let busy = $state(false);
+	let wrong = $state('');
+
+	async function put() {
+		busy = true;
+		wrong = '';
+		try {
+			if (!(await bench.flush())) {
+				wrong = 'The last change is not saved yet, so nothing was put in use.';
+				return;
+			}
+			const response = await fetch(`/bench/${bench.id}/in-use`, {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ revision: bench.atRevision, note })
+			});
+			const body = (await response.json()) as { template?: string; say?: string; message?: string };
+			if (response.ok && body.template) ondone(body.template);
+			else wrong = body.say ?? body.message ?? 'It could not be put in use; everything is kept as it is.';
+		} catch {
+			wrong = 'No connection, so nothing was put in use. Everything is kept; try again.';
+		} finally {
+			busy = false;
+		}
+	}
+</script>
+
+<Dialog.Root bind:open onOpenChange={() => (wrong = '')}>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
+		<Dialog.Content
+			class="fixed top-16 right-4 z-50 w-[440px] max-w-[94vw] rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+		>
+			<Dialog.Title class="font-serif text-lg font-semibold">Put “{bench.plan.title}” in use</Dialog.Title>
+			<Dialog.Description class="pb-3 text-quiet">
+				From now on it is used as it stands here. Packets made from earlier versions stay as they are.
+			</Dialog.Description>
+			<label
+				>What is new in it<input
+					class="input mt-1"
+					maxlength="500"
+					placeholder="For the list of versions; may stay empty"
+					bind:value={note}
+				/></label
+			>
+			<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
+			<p class="flex gap-2 pt-4">
+				<button class="button primary" disabled={busy} onclick={put}>{busy ? 'Putting in use…' : 'Put in use'}</button
+				><Dialog.Close class="button">Not yet</Dialog.Close>
+			</p>
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>

@@ -1,0 +1,155 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import type { Snippet } from 'svelte';
+	import type { Plan } from '../../core/packet';
+	import { roleName } from '../../core/template';
+	import PagePicture from '../pages/PagePicture.svelte';
+
+	/** One template beside the list: its pages, who does what, what its users may change, and what can be done with it. */
+	let {
+		chosen,
+		offices,
+		folders,
+		say,
+		versions
+	}: {
+		chosen: {
+			id: string;
+			title: string;
+			description: string;
+			folder: string;
+			shared: string;
+			accounts: string[];
+			version: number;
+			binned: boolean;
+			mayChange: boolean;
+			plan: Plan | null;
+			versions: { version: number }[];
+		};
+		offices: { id: string; name: string }[];
+		folders: string[];
+		say: string;
+		versions: Snippet;
+	} = $props();
+
+	let shared = $derived(chosen.shared);
+	const first = $derived(chosen.plan?.papers[0]);
+	const pages = $derived(chosen.plan?.papers.reduce((sum, paper) => sum + paper.pages.length, 0) ?? 0);
+</script>
+
+<aside aria-label="Template" class="w-full border-l border-hairline bg-linen px-5 py-5 min-[900px]:w-[372px]">
+	<h2 class="text-[17px]">{chosen.title}</h2>
+	<p class="pb-3 text-quiet">{chosen.description || 'No description yet.'}</p>
+	<p class="wrong pb-2 empty:hidden" role="alert">{say}</p>
+	<div class="flex flex-wrap gap-2 pb-4">
+		{#if chosen.binned}
+			{#if chosen.mayChange}<form method="POST" action="?/restore&id={chosen.id}" use:enhance>
+					<input type="hidden" name="id" value={chosen.id} /><button class="button">Take out of the bin</button>
+				</form>{/if}
+		{:else}
+			{#if chosen.version > 0}<a class="button primary" href="/templates/{chosen.id}/use">Use</a>{/if}
+			{#if chosen.mayChange}
+				<form method="POST" action="?/change">
+					<input type="hidden" name="id" value={chosen.id} /><button class="button">Change</button>
+				</form>
+			{/if}
+			<form method="POST" action="?/duplicate">
+				<input type="hidden" name="id" value={chosen.id} /><button class="button">Duplicate</button>
+			</form>
+			{#if chosen.mayChange}
+				<form method="POST" action="?/bin" use:enhance>
+					<input type="hidden" name="id" value={chosen.id} /><button class="button grave">Bin</button>
+				</form>
+			{/if}
+		{/if}
+	</div>
+	{#if chosen.plan}
+		<div class="flex gap-4 pb-4">
+			{#if first}
+				{@const page = first.pages[0]!}
+				<div class="shrink-0 self-start border border-hairline">
+					<PagePicture
+						url="/papers/{first.digest}"
+						number={0}
+						{page}
+						scale={120 / (page.rotate % 180 === 0 ? page.width : page.height)}
+						label="First page of {first.name}"
+					/>
+				</div>
+			{/if}
+			<div class="min-w-0">
+				<p class="pb-1 text-[14px] text-quiet">
+					{chosen.plan.papers.length === 1 ? '1 document' : `${chosen.plan.papers.length} documents`}, {pages}
+					{pages === 1 ? 'page' : 'pages'}, {chosen.plan.fields.length} fields
+				</p>
+				<ol class="grid gap-1 text-[14px]">
+					{#each chosen.plan.stops as stop, i (stop.id)}
+						{#each chosen.plan.people.filter((p) => stop.people.includes(p.id)) as person (person.id)}
+							<li>
+								<span class="text-quiet">{i + 1}</span>
+								<b>{roleName(person)}</b>
+								{person.duty}{person.optional ? ', may be left out' : ''}{person.role && person.name
+									? `: ${person.name}`
+									: ''}
+							</li>
+						{/each}
+					{/each}
+				</ol>
+			</div>
+		</div>
+	{:else}
+		<p class="pb-4 text-quiet">
+			Not in use yet: it is being made. “Change” goes on with it, “Put in use” there ends it.
+		</p>
+	{/if}
+	{#if chosen.mayChange}
+		<details class="border-t border-hairline py-2">
+			<summary class="cursor-pointer font-semibold">Description, folder, who may use it</summary>
+			<form
+				method="POST"
+				action="?/describe&id={chosen.id}"
+				class="grid gap-3 pt-2"
+				use:enhance={() =>
+					async ({ update }) =>
+						update({ reset: false })}
+			>
+				<input type="hidden" name="id" value={chosen.id} />
+				<label
+					>Description<textarea class="input mt-1 h-20" name="description" maxlength="1000" value={chosen.description}
+					></textarea></label
+				>
+				<label
+					>Folder<input class="input mt-1" name="folder" maxlength="80" list="folders" value={chosen.folder} /></label
+				>
+				<datalist id="folders"
+					>{#each folders as folder (folder)}<option value={folder}></option>{/each}</datalist
+				>
+				<label
+					>Who may use it<select class="input mt-1" name="shared" bind:value={shared}>
+						<option value="owner">only me</option>
+						<option value="chosen">people I choose</option>
+						<option value="office">the whole office</option>
+					</select></label
+				>
+				{#if shared === 'chosen'}
+					<fieldset>
+						<legend class="unseen">Chosen people</legend>
+						{#each offices as one (one.id)}
+							<label class="flex items-center gap-2"
+								><input type="checkbox" name="account" value={one.id} checked={chosen.accounts.includes(one.id)} />
+								{one.name}</label
+							>
+						{:else}<p class="text-quiet">There is nobody else in this office who prepares packets.</p>{/each}
+					</fieldset>
+				{/if}
+				<p><button class="button">Keep</button></p>
+			</form>
+		</details>
+	{/if}
+	{#if chosen.versions.length > 0}
+		<details class="border-t border-hairline py-2">
+			<summary class="cursor-pointer font-semibold">Versions, {chosen.versions.length}</summary>
+			<ol class="pt-1">{@render versions()}</ol>
+		</details>
+	{/if}
+</aside>

@@ -1,0 +1,17 @@
+import { house } from '$lib/server';
+import { packetsOf } from '$lib/server/desk';
+import { listTemplates } from '$lib/server/templates';
+import { accountIn } from '$lib/server/web';
+
+export const load = ({ url, locals }) => {
+	const email = (url.searchParams.get('address') ?? '').slice(0, 254);
+	const rows = packetsOf(house(), email);
+	return {
+		email,
+		name: rows[0]?.name ?? '',
+		rows,
+		templates: listTemplates(house(), accountIn(locals), { show: 'all', most: 8 }).filter((t) => t.version > 0),
+		account: accountIn(locals),
+		now: house().now().toISOString()
+	};
+};

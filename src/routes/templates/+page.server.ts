@@ -1,0 +1,103 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { Type } from '@sinclair/typebox';
+import { isRefusal, type Refusal } from '$lib/core/refusal';
+import { emptyPlan } from '$lib/core/packet';
+import { house } from '$lib/server';
+import { listAccounts } from '$lib/server/accounts';
+import { border } from '$lib/server/border';
+import {
+	binTemplate,
+	bringBack,
+	describeTemplate,
+	duplicateTemplate,
+	foldersOf,
+	listTemplates,
+	mayChange,
+	newTemplate,
+	readTemplate,
+	SHARED,
+	sharesOf,
+	SHOWN,
+	versionsOf,
+	workingCopy,
+	type Shown
+} from '$lib/server/templates';
+import { accountIn, orError, statusOf } from '$lib/server/web';
+
+const PAGE = 50;
+
+export const load = ({ url, locals }) => {
+	const account = accountIn(locals);
+	const asked = url.searchParams.get('show') ?? 'all';
+	const show: Shown = (SHOWN as readonly string[]).includes(asked) ? (asked as Shown) : 'all';
+	const folder = (url.searchParams.get('folder') ?? '').slice(0, 80);
+	const search = (url.searchParams.get('q') ?? '').slice(0, 200);
+	const offset = Math.max(0, Math.min(100_000, Number.parseInt(url.searchParams.get('from') ?? '0', 10) || 0));
+	const rows = listTemplates(house(), account, { show, folder, search, offset, most: PAGE });
+	const id = url.searchParams.get('id') ?? rows[0]?.id ?? '';
+	const template = id === '' ? null : readTemplate(house(), account, id);
+	const chosen =
+		template === null || isRefusal(template)
+			? null
+			: {
+					...template,
+					mayChange: mayChange(account, template),
+					versions: versionsOf(house(), template.id),
+					accounts: sharesOf(house(), template.id)
+				};
+	return {
+		rows,
+		show,
+		folder,
+		search,
+		offset,
+		page: PAGE,
+		folders: foldersOf(house()),
+		chosen,
+		offices: listAccounts(house()).filter((a) => !a.closed && a.level !== 'viewer' && a.id !== account.id),
+		account,
+		now: house().now().toISOString()
+	};
+};
+
+const id = (form: FormData) => String(form.get('id') ?? '');
+const said = (no: Refusal | null) => (no ? fail(statusOf(no), { say: no.say }) : { done: true });
+
+const aboutBorder = border(
+	Type.Object(
+		{
+			description: Type.String({ maxLength: 1000 }),
+			folder: Type.String({ maxLength: 80 }),
+			shared: Type.Union(SHARED.map((one) => Type.Literal(one))),
+			accounts: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 200 })
+		},
+		{ additionalProperties: false }
+	)
+);
+
+export const actions = {
+	new: ({ locals }) => redirect(303, `/bench/${newTemplate(house(), accountIn(locals), emptyPlan(), '').id}`),
+	change: async ({ request, locals }) =>
+		redirect(303, `/bench/${orError(workingCopy(house(), accountIn(locals), id(await request.formData()))).id}`),
+	duplicate: async ({ request, locals }) =>
+		redirect(303, `/bench/${orError(duplicateTemplate(house(), accountIn(locals), id(await request.formData()))).id}`),
+	describe: async ({ request, locals }) => {
+		const form = await request.formData();
+		const about = aboutBorder({
+			description: String(form.get('description') ?? ''),
+			folder: String(form.get('folder') ?? ''),
+			shared: String(form.get('shared') ?? 'owner'),
+			accounts: form.getAll('account').map(String)
+		});
+		if (isRefusal(about)) return said(about);
+		return said(describeTemplate(house(), accountIn(locals), id(form), about));
+	},
+	bin: async ({ request, locals }) => said(binTemplate(house(), accountIn(locals), id(await request.formData()), true)),
+	restore: async ({ request, locals }) =>
+		said(binTemplate(house(), accountIn(locals), id(await request.formData()), false)),
+	bringBack: async ({ request, locals }) => {
+		const form = await request.formData();
+		const done = bringBack(house(), accountIn(locals), id(form), Number(form.get('version')));
+		return said(isRefusal(done) ? done : null);
+	}
+};

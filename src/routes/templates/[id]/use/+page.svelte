@@ -1,0 +1,187 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { isoDay } from '$lib/core/calendar';
+	import { live, spread, type Answer } from '$lib/core/field';
+	import { isAddress, localeOf, preflight } from '$lib/core/packet';
+	import { filledIn, isLocked, openAnswers, openRoles, roleName, used } from '$lib/core/template';
+	import { rightNow } from '$lib/ui/dates';
+	import AnswerInput from '$lib/ui/signing/AnswerInput.svelte';
+	import { untrack } from 'svelte';
+
+	let { data } = $props();
+	const plan = $derived(data.plan);
+	const roles = $derived(plan ? openRoles(plan) : []);
+	const fixed = $derived(plan ? plan.people.filter((p) => !roles.includes(p)) : []);
+	const asked = $derived(plan ? openAnswers(plan) : []);
+
+	let title = $state(untrack(() => data.plan?.title ?? ''));
+	let people = $state<Record<string, { name: string; email: string; out: boolean }>>(
+		untrack(() => {
+			const first = data.plan ? openRoles(data.plan)[0]?.id : undefined;
+			return Object.fromEntries(
+				(data.plan?.people ?? []).map((p) => [
+					p.id,
+					p.id === first && data.forWhom.email
+						? { ...data.forWhom, out: false }
+						: { name: p.name, email: p.email, out: false }
+				])
+			);
+		})
+	);
+	let answers = $state<Record<string, Answer>>({});
+	let busy = $state('');
+	let wrong = $state('');
+
+	/** What is given so far, as the server takes it. */
+	const given = $derived({
+		title: title.trim(),
+		people: Object.fromEntries(
+			roles.map((role) => {
+				const one = people[role.id]!;
+				return [role.id, one.out ? null : { name: one.name.trim(), email: one.email.trim() }];
+			})
+		),
+		answers: $state.snapshot(answers) as Record<string, Answer>
+	});
+	const packet = $derived(plan ? used(plan, given) : null);
+	const findings = $derived(packet ? preflight(packet, data.sender).filter((f) => !f.mild) : []);
+	const now = $derived(
+		packet ? live(packet, spread(packet.fields, packet.answers ?? {}), isoDay(data.zone, rightNow())) : null
+	);
+	const letter = $derived(
+		packet
+			? filledIn(packet.message, { plan: packet, answers: packet.answers ?? {}, sender: data.sender, until: null })
+			: ''
+	);
+
+	async function make(send: boolean) {
+		busy = send ? 'Sending…' : 'Making the draft…';
+		wrong = '';
+		try {
+			const response = await fetch(`/templates/${data.id}/send`, {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ send, given })
+			});
+			const body = (await response.json()) as { packet?: string; draft?: string; say?: string; message?: string };
+			if (body.packet) await goto(`/packets/${body.packet}`);
+			else if (body.draft) await goto(`/bench/${body.draft}`);
+			else wrong = `${body.say ?? body.message ?? 'It could not be done.'} What you entered is kept here.`;
+		} catch {
+			wrong = 'No connection, so nothing was sent. What you entered is kept here; try again.';
+		} finally {
+			busy = '';
+		}
+	}
+</script>
+
+<svelte:head><title>Use {data.title} · Pellum</title></svelte:head>
+<main id="main" class="mx-auto max-w-[680px] px-6 py-6">
+	<p class="text-[14px] text-quiet">
+		<a class="text-thread underline" href="/templates?id={data.id}">Templates</a> · version {data.version}
+	</p>
+	<h1 class="text-[22px] leading-7">{data.title}</h1>
+	<p class="pb-4 text-quiet">{data.description}</p>
+	{#if !plan}
+		<p role="alert" class="rounded-sm border border-copper p-3">{data.why}</p>
+	{:else}
+		<form
+			class="grid gap-5"
+			onsubmit={(event) => {
+				event.preventDefault();
+				void make(true);
+			}}
+		>
+			<label>Title<input class="input mt-1" maxlength="200" bind:value={title} /></label>
+			{#each roles as role (role.id)}
+				{@const one = people[role.id]!}
+				<fieldset class="border-l-2 border-thread pl-4">
+					<legend class="-ml-4 pb-1 pl-4 font-semibold"
+						>{roleName(role)} <span class="font-normal text-quiet">{role.duty}</span></legend
+					>
+					{#if role.optional}<label class="flex items-center gap-2 pb-1"
+							><input type="checkbox" bind:checked={one.out} /> nobody this time</label
+						>{/if}
+					{#if !one.out}
+						<div class="grid gap-3 min-[560px]:grid-cols-2">
+							<label
+								>Name<input
+									class="input mt-1"
+									maxlength="200"
+									autocomplete="off"
+									readonly={role.name !== '' && (role.locked?.includes('name') ?? false)}
+									bind:value={one.name}
+								/></label
+							>
+							<label
+								>E-mail<input
+									class="input mt-1"
+									type="email"
+									maxlength="254"
+									autocomplete="off"
+									aria-invalid={one.email.trim() !== '' && !isAddress(one.email.trim())}
+									bind:value={one.email}
+								/></label
+							>
+						</div>
+					{/if}
+				</fieldset>
+			{/each}
+			{#each asked as field (field.id)}
+				{#if packet && now?.shown(field)}
+					<div class="border-l-2 border-hairline pl-4">
+						<p class="pb-1 font-semibold">{field.label}{field.required ? '' : ', if you like'}</p>
+						<AnswerInput
+							{field}
+							fields={packet.fields}
+							answer={answers[field.id]}
+							wrong={answers[field.id] ? (now.check(field, answers[field.id]!)?.say ?? '') : ''}
+							locale={localeOf(packet)}
+							name={data.sender.name}
+							keeper={{
+								picture: async () => 'Prepare it on the Bench to sign with a picture.',
+								file: async () => 'Prepare it on the Bench to add a file.'
+							}}
+							large={false}
+							ongive={(answer) => {
+								if (answer) answers[field.id] = answer;
+								else delete answers[field.id];
+							}}
+						/>
+					</div>
+				{/if}
+			{/each}
+			<div class="rounded-sm border border-hairline bg-linen p-3 text-[14px]">
+				{#if fixed.length > 0}
+					<p class="pb-2">
+						Set by the template: {fixed.map((p) => `${p.name} ${p.duty}${p.role ? ` as ${p.role}` : ''}`).join('; ')}.
+					</p>
+				{/if}
+				<p>
+					{packet?.days ? `Ends ${packet.days} days after sending.` : 'Has no end.'}
+					{plan.papers.map((p) => `“${p.name}”`).join(', ')}{plan.papers.length === 1 ? ' is' : ' are'} signed.
+				</p>
+				{#if letter}<p class="pt-2 whitespace-pre-wrap text-quiet">{letter}</p>{/if}
+				{#if isLocked(plan, 'message')}<p class="pt-1 text-quiet">The message stays as the template has it.</p>{/if}
+			</div>
+			<div aria-live="polite">
+				{#if findings.length > 0}
+					<p class="font-semibold text-copper">
+						{findings.length}
+						{findings.length === 1 ? 'thing' : 'things'} before this can go
+					</p>
+					<ul class="list-disc pl-5 text-[14px]">
+						{#each findings.slice(0, 6) as finding, i (i)}<li>{finding.say}</li>{/each}
+					</ul>
+				{/if}
+			</div>
+			<p class="wrong empty:hidden" role="alert">{wrong}</p>
+			<p class="flex flex-wrap gap-2">
+				<button class="button primary" disabled={busy !== '' || findings.length > 0}>{busy || 'Send now'}</button>
+				<button type="button" class="button" disabled={busy !== ''} onclick={() => void make(false)}
+					>Prepare on the Bench</button
+				>
+			</p>
+		</form>
+	{/if}
+</main>
