@@ -439,7 +439,7 @@ async function makeDrafts(house: House, odile: Account): Promise<number> {
 		steps: []
 	});
 	const draft = newDraft(house, odile);
-	saveDraft(house, draft.id, 1, bass);
+	saveDraft(house, odile, draft.id, 1, bass);
 	const loan = await planOf(house, {
 		kind: 'loan',
 		title: 'Instrument loan, viola no. 3',
@@ -451,9 +451,9 @@ async function makeDrafts(house: House, odile: Account): Promise<number> {
 		steps: []
 	});
 	const second = newDraft(house, odile);
-	saveDraft(house, second.id, 1, loan);
+	saveDraft(house, odile, second.id, 1, loan);
 	const third = newDraft(house, odile);
-	const saved = saveDraft(house, third.id, 1, await claim(house));
+	const saved = saveDraft(house, odile, third.id, 1, await claim(house));
 	if (isRefusal(saved)) throw new Error(saved.say);
 	return 3;
 }

@@ -4,10 +4,12 @@ import { Piscina } from 'piscina';
 import type { PageDrawing } from '../core/page';
 import { refuse, type Refusal } from '../core/refusal';
 import type { IntakeLimits, TakenIn } from './intake';
+import type { PagePlace } from './page-order';
+import type { Written } from './word';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 
 /** How long one job may take before its worker is ended. A hostile file must not hold a worker for ever. */
-const TIME = { intake: 60_000, seal: 120_000, picture: 20_000 };
+const TIME = { intake: 60_000, seal: 120_000, picture: 20_000, word: 90_000 };
 
 let pool: Piscina | null = null;
 
@@ -61,6 +63,28 @@ export async function markPictureInWorker(bytes: Uint8Array): Promise<Sealed | R
 	} catch {
 		return refuse('not-a-picture', 'This is not a picture that can be read. Use a PNG or JPEG.');
 	}
+}
+
+/** Pictures as the pages of one PDF. */
+export async function picturesInWorker(pictures: Uint8Array[]): Promise<Uint8Array | Refusal> {
+	try {
+		return await run('picturesToPdf', { pictures }, TIME.intake);
+	} catch {
+		return refuse('not-a-picture', 'The pictures take more time or memory than is permitted. Save them smaller.');
+	}
+}
+
+/** A Word document as a PDF, in a worker with a time and memory bound. */
+export async function wordInWorker(bytes: Uint8Array): Promise<Written | Refusal> {
+	try {
+		return await run('wordToPdf', { bytes }, TIME.word);
+	} catch {
+		return refuse('docx-too-heavy', 'The Word document takes more time or memory than is permitted. Save it as PDF.');
+	}
+}
+
+export function reorderInWorker(bytes: Uint8Array, pages: PagePlace[]): Promise<Uint8Array> {
+	return run('reorderPages', { bytes, pages }, TIME.intake);
 }
 
 export async function closePool(): Promise<void> {

@@ -28,7 +28,9 @@ export type Mark =
 	| { draw: 'picture'; png: Uint8Array }
 	| { draw: 'tick'; on: boolean; outline: boolean }
 	| { draw: 'pick'; on: boolean; outline: boolean }
-	| { draw: 'strike' };
+	| { draw: 'strike' }
+	/** what stands there is painted over with white */
+	| { draw: 'cover' };
 
 export interface Stamp {
 	/** from 0 */
@@ -39,6 +41,7 @@ export interface Stamp {
 }
 
 const INK = rgb(0.07, 0.1, 0.2);
+const PAPER = rgb(1, 1, 1);
 const LARGEST = 11;
 const SMALLEST = 4;
 
@@ -82,6 +85,8 @@ async function draw(doc: PDFDocument, page: PDFPage, fonts: FontSet, box: Box, m
 			return drawTick(page, box, mark);
 		case 'pick':
 			return drawPick(page, box, mark);
+		case 'cover':
+			return page.drawRectangle({ ...box, color: PAPER });
 		case 'strike':
 			return page.drawLine({
 				start: { x: box.x, y: box.y + box.height / 2 },

@@ -4,7 +4,7 @@ import { engagement, field } from '../../../e2e/kit/plans';
 import type { Standing } from '../core/packet';
 import { toShown } from '../core/page';
 import { copyFields } from './bench/copying';
-import { addPapers, addPerson, movePaper, removePaper, removePerson } from './bench/edits';
+import { addPapers, addPerson, movePaperTo, removePaper, removePerson } from './bench/edits';
 import { placeField, shiftFields } from './bench/field-edits';
 import { begin, changed, redone, undone } from './bench/history';
 import { weave } from './bench/weave';
@@ -70,8 +70,8 @@ describe('edits of a plan', () => {
 		]);
 		expect(one.title).toBe('Second');
 		const id = one.papers[1]!.id;
-		expect(movePaper(one, id, -1).papers.map((p) => p.name)).toEqual(['Second', 'Paper']);
-		expect(movePaper(one, id, 1)).toBe(one);
+		expect(movePaperTo(one, id, 0).papers.map((p) => p.name)).toEqual(['Second', 'Paper']);
+		expect(movePaperTo(one, id, 2)).toBe(one);
 		expect(removePaper(one, 'paper').fields).toEqual([]);
 	});
 	it('copy with new ids and add people at a stop of their own', () => {

@@ -33,7 +33,9 @@ export const PaperSchema = Type.Object(
 		id: Id,
 		name: Type.String({ minLength: 1, maxLength: 200 }),
 		digest: Digest,
-		pages: Type.Array(Page, { minItems: 1, maxItems: 2000 })
+		pages: Type.Array(Page, { minItems: 1, maxItems: 2000 }),
+		/** texts that were marked in what it was made from, as still to be written */
+		shaded: Type.Optional(Type.Array(Type.String({ maxLength: 200 }), { maxItems: 50 }))
 	},
 	{ additionalProperties: false }
 );

@@ -8,6 +8,8 @@ import { roleName } from './use';
 /** A way to settle what two plans disagree about. */
 export interface Way {
 	say: string;
+	/** of a key: that the answers are told apart */
+	apart?: boolean;
 	change: (joining: Joining) => Joining;
 }
 
@@ -150,8 +152,16 @@ function keyClashes(parts: Part[], joining: Joining): Clash[] {
 		if (held.length < 2) return [];
 		const differ = held.some((h) => asked(h.field) !== asked(held[0]!.field));
 		const chosen = joining.keys[key];
-		const apart: Way = { say: 'Two answers', change: (j) => ({ ...j, keys: { ...j.keys, [key]: 'apart' } }) };
-		const one: Way = { say: 'One answer for both', change: (j) => ({ ...j, keys: { ...j.keys, [key]: 'one' } }) };
+		const apart: Way = {
+			apart: true,
+			say: 'Two answers',
+			change: (j) => ({ ...j, keys: { ...j.keys, [key]: 'apart' } })
+		};
+		const one: Way = {
+			apart: false,
+			say: 'One answer for both',
+			change: (j) => ({ ...j, keys: { ...j.keys, [key]: 'one' } })
+		};
 		return [
 			{
 				id: `key ${key}`,

@@ -1,6 +1,6 @@
 export { clashesOf, inGroup, nameOf, parted, personOf, type Clash } from './clashes';
 export { joined, proposed } from './join';
-export type { Joining, Part } from './joining';
+export { asOne, movedGroup, type Joining, type Part } from './joining';
 export { isLocked, isPersonLocked, lockedChange } from './locks';
 export { openAnswers, openRoles, roleName, used, withoutPerson, type Given } from './use';
 export { filledIn, strangeValues, valuesOf } from './values';

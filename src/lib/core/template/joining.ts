@@ -30,3 +30,27 @@ export interface Joining {
 export function groupId({ part, person }: Member): string {
 	return `j${part}-${person}`.slice(0, 40);
 }
+
+/** The joining with somebody at another place: at a stop of their own before stop `to`, or beside those at it. */
+export function movedGroup(joining: Joining, id: string, to: number, how: 'beside' | 'before'): Joining {
+	const without = joining.stops.map((stop) => stop.filter((one) => one !== id));
+	const stops =
+		how === 'beside' && without[to]
+			? without.map((stop, i) => (i === to ? [...stop, id] : stop))
+			: [...without.slice(0, to), [id], ...without.slice(to)];
+	return { ...joining, stops: stops.filter((stop) => stop.length > 0) };
+}
+
+/** Two people taken as one, at the first one's place; what was settled about either is asked again. */
+export function asOne(joining: Joining, id: string, other: string): Joining {
+	const group = joining.people.find((g) => g.id === id);
+	const second = joining.people.find((g) => g.id === other);
+	if (!group || !second || id === other) return joining;
+	return {
+		...joining,
+		people: joining.people.flatMap((g) =>
+			g.id === other ? [] : g.id === id ? [{ id, members: [...group.members, ...second.members] }] : [g]
+		),
+		stops: joining.stops.map((stop) => stop.filter((one) => one !== other)).filter((stop) => stop.length > 0)
+	};
+}

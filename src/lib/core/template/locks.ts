@@ -75,8 +75,12 @@ function part(of: Plan, what: PlanLock, present: Plan): unknown {
 		case 'papers':
 			return of.papers.map((paper) => [paper.digest, paper.pages.map((page) => page.rotate)]);
 		case 'fields':
+			// where the document may be exchanged, its fields must be able to follow
 			return of.fields
 				.filter((f) => f.person === null || !gone(f.person, of, present))
+				.map(({ page, rect, pin, cover, ...rest }) =>
+					isLocked(of, 'papers') ? { ...rest, page, rect, pin, cover } : rest
+				)
 				.sort((a, b) => (a.id < b.id ? -1 : 1));
 		case 'people':
 			return of.stops

@@ -11,6 +11,7 @@ import { newId, newReference } from '../ids';
 import { isAttachment, isKnownPaper } from '../papers';
 import { organisation } from '../settings';
 import { act, freezePlan, planLookup } from './act';
+import { planOfVersion } from '../templates/version';
 import { checkLetters, checkPrintable } from './marks';
 import { checkedPlan } from './plan-border';
 
@@ -24,6 +25,8 @@ export interface Draft {
 	template: string | null;
 	/** the plan it was made from, whose locks hold */
 	base: Plan | null;
+	/** the template was laid over it here, and may be taken off again */
+	adopted: boolean;
 }
 
 interface Row {
@@ -34,9 +37,10 @@ interface Row {
 	saved_at: string;
 	template: string | null;
 	base: string | null;
+	adopted: number;
 }
 
-const COLUMNS = 'id, owner, revision, plan, saved_at, template, base';
+const COLUMNS = 'id, owner, revision, plan, saved_at, template, base, adopted';
 
 /**
  * A new draft. `template`: it is the working copy of that template. `base`: the frozen plan that it was made from, by
@@ -58,12 +62,13 @@ export function newDraft(
 export function readDraft(house: House, id: string): Draft | null {
 	const row = house.db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM drafts WHERE id = ?`).get(id);
 	if (!row) return null;
-	const { saved_at: savedAt, plan, base, ...rest } = row;
+	const { saved_at: savedAt, plan, base, adopted, ...rest } = row;
 	return {
 		...rest,
 		plan: JSON.parse(plan) as Plan,
 		savedAt,
-		base: base === null ? null : planLookup(house.db)(base)
+		base: base === null ? null : planLookup(house.db)(base),
+		adopted: adopted === 1
 	};
 }
 
@@ -72,9 +77,21 @@ const CHANGED = refuse(
 	'This draft has been changed in another tab. What you have here is kept until you choose.'
 );
 
+/**
+ * The plan whose locks hold: the one the draft was made from, for good; or that of a template which has been laid over it
+ * here, until it is taken off again.
+ */
+function baseFor(house: House, account: Account, draft: Draft, plan: Plan): Plan | null | Refusal {
+	if (draft.template !== null || (draft.base !== null && !draft.adopted)) return draft.base;
+	const from = plan.from?.[0];
+	if (!from || plan.from!.length > 1) return null;
+	const same = canonicalJson(draft.base?.from ?? []) === canonicalJson(plan.from);
+	return same ? draft.base : planOfVersion(house, account, from.template, from.version);
+}
+
 /** A plan made from a template keeps what that has locked, and says where it is from. */
 function keepsLocks(draft: Draft, plan: Plan): Refusal | null {
-	if (canonicalJson(plan.from ?? []) !== canonicalJson(draft.base?.from ?? draft.plan.from ?? []))
+	if (canonicalJson(plan.from ?? []) !== canonicalJson(draft.base?.from ?? []))
 		return refuse('locked', 'Which template this was made from can’t be changed.');
 	return draft.base && lockedChange(draft.base, plan);
 }
@@ -105,7 +122,13 @@ export function draftsOf(
  * Saves a draft as revision + 1. Refuses `changed-elsewhere` where the draft has moved on since `revision`
  * was read (another tab, another person): nothing is overwritten, and the caller still has its own plan.
  */
-export function saveDraft(house: House, id: string, revision: number, wanted: unknown): Draft | Refusal {
+export function saveDraft(
+	house: House,
+	account: Account,
+	id: string,
+	revision: number,
+	wanted: unknown
+): Draft | Refusal {
 	const plan = checkedPlan(wanted);
 	if (isRefusal(plan)) return plan;
 	const strange = plan.papers.find((paper) => !isKnownPaper(house, paper.digest, paper.pages));
@@ -117,13 +140,21 @@ export function saveDraft(house: House, id: string, revision: number, wanted: un
 		const now = readDraft(house, id);
 		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 		if (now.revision !== revision) return CHANGED;
-		const no = keepsLocks(now, plan);
+		const base = baseFor(house, account, now, plan);
+		if (isRefusal(base)) return base;
+		const no = keepsLocks({ ...now, base }, plan);
 		if (no) return no;
-		const savedAt = house.now().toISOString();
 		house.db
-			.prepare('UPDATE drafts SET plan = ?, revision = ?, saved_at = ? WHERE id = ?')
-			.run(JSON.stringify(plan), revision + 1, savedAt, id);
-		return { ...now, plan, revision: revision + 1, savedAt };
+			.prepare('UPDATE drafts SET plan = ?, revision = ?, saved_at = ?, base = ?, adopted = ? WHERE id = ?')
+			.run(
+				JSON.stringify(plan),
+				revision + 1,
+				house.now().toISOString(),
+				base && freezePlan(house.db, base),
+				base !== null && (now.base === null || now.adopted) ? 1 : 0,
+				id
+			);
+		return readDraft(house, id)!;
 	});
 }
 

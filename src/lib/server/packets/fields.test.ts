@@ -225,7 +225,7 @@ describe('a file that is handed in', () => {
 });
 
 describe('a plan from outside', () => {
-	const saved = (plan: unknown) => saveDraft(t.house, newDraft(t.house, t.odile).id, 1, plan);
+	const saved = (plan: unknown) => saveDraft(t.house, t.odile, newDraft(t.house, t.odile).id, 1, plan);
 	it.each<[string, Partial<Field>, string, RegExp]>([
 		['a key with odd letters', { key: 'my key' }, 'key-odd', /“my_key” would do/],
 		['a key that is a word of rules', { key: 'sum' }, 'key-odd', /word of rules/],

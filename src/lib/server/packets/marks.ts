@@ -11,11 +11,16 @@ import type { Db } from '../db';
  */
 export function stampsOf(db: Db, plan: Plan, answers: Answers, paper: string, today: string): Stamp[] {
 	const now = live(plan, answers, today);
-	return plan.fields.flatMap((field): Stamp[] => {
-		if (field.paper !== paper || !now.shown(field)) return [];
-		const mark = markOf(db, plan, field, now);
+	const here = plan.fields.filter((field) => field.paper === paper);
+	// markers are gone from the sealed copy, also where a rule keeps their field away
+	const covers = here.flatMap((field): Stamp[] =>
+		field.cover ? [{ page: field.page, rect: field.cover, mark: { draw: 'cover' } }] : []
+	);
+	const marks = here.flatMap((field): Stamp[] => {
+		const mark = now.shown(field) ? markOf(db, plan, field, now) : null;
 		return mark ? [{ page: field.page, rect: field.rect, mark }] : [];
 	});
+	return [...covers, ...marks];
 }
 
 function markOf(db: Db, plan: Plan, field: Field, now: Live): Mark | null {

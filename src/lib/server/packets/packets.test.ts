@@ -294,8 +294,16 @@ describe('a PDF with a signature of its own', () => {
 		const plan = await realPlan(t.house, [['maren']]);
 		const draft = newDraft(t.house, t.odile);
 		const stranger = { ...plan, attachments: [{ id: 'a', name: 'x', digest: plan.papers[0]!.digest }] };
-		expect(saveDraft(t.house, draft.id, 1, stranger)).toMatchObject({ code: 'unknown-paper', at: 'attachments' });
-		ok(saveDraft(t.house, draft.id, 1, { ...plan, attachments: [{ id: 'a', name: kept.name, digest: kept.digest }] }));
+		expect(saveDraft(t.house, t.odile, draft.id, 1, stranger)).toMatchObject({
+			code: 'unknown-paper',
+			at: 'attachments'
+		});
+		ok(
+			saveDraft(t.house, t.odile, draft.id, 1, {
+				...plan,
+				attachments: [{ id: 'a', name: kept.name, digest: kept.digest }]
+			})
+		);
 		const { packet } = ok(sendDraft(t.house, t.odile, draft.id, 2));
 		await t.runner.drain();
 		expect(signingView(t.house, visitor(t.house, 'maren@post.example')).attachments.map((a) => a.name)).toEqual([
@@ -313,8 +321,8 @@ describe('a PDF with a signature of its own', () => {
 describe('a draft', () => {
 	it('changed in another tab is not overwritten, and the second tab keeps what it has', async () => {
 		const draft = newDraft(t.house, t.odile);
-		ok(saveDraft(t.house, draft.id, 1, { ...draft.plan, title: 'from the first tab' }));
-		expect(saveDraft(t.house, draft.id, 1, { ...draft.plan, title: 'from the second' })).toMatchObject({
+		ok(saveDraft(t.house, t.odile, draft.id, 1, { ...draft.plan, title: 'from the first tab' }));
+		expect(saveDraft(t.house, t.odile, draft.id, 1, { ...draft.plan, title: 'from the second' })).toMatchObject({
 			code: 'changed-elsewhere'
 		});
 		expect(readDraft(t.house, draft.id)).toMatchObject({ revision: 2, plan: { title: 'from the first tab' } });
@@ -325,15 +333,15 @@ describe('a draft', () => {
 		const { name, digest, pages } = await paper(t.house);
 		const papers = [{ id: 'd', name, digest, pages }];
 		expect(
-			saveDraft(t.house, draft.id, 1, { ...draft.plan, papers: [{ ...papers[0]!, digest: 'c'.repeat(64) }] })
+			saveDraft(t.house, t.odile, draft.id, 1, { ...draft.plan, papers: [{ ...papers[0]!, digest: 'c'.repeat(64) }] })
 		).toMatchObject({ code: 'unknown-paper' });
 		expect(
-			saveDraft(t.house, draft.id, 1, {
+			saveDraft(t.house, t.odile, draft.id, 1, {
 				...draft.plan,
 				papers: [{ ...papers[0]!, pages: [{ ...pages[0]!, width: 900 }, pages[1]!] }]
 			})
 		).toMatchObject({ code: 'unknown-paper' });
-		ok(saveDraft(t.house, draft.id, 1, { ...draft.plan, papers }));
+		ok(saveDraft(t.house, t.odile, draft.id, 1, { ...draft.plan, papers }));
 	});
 	it.each([
 		['a plan that is no plan', 'hello'],
@@ -342,18 +350,18 @@ describe('a draft', () => {
 	])('refuses %s and keeps what was there', (_, wrong) => {
 		const draft = newDraft(t.house, t.odile);
 		const plan = typeof wrong === 'string' ? wrong : { ...draft.plan, ...wrong };
-		expect(saveDraft(t.house, draft.id, 1, plan)).toMatchObject({ code: 'malformed' });
+		expect(saveDraft(t.house, t.odile, draft.id, 1, plan)).toMatchObject({ code: 'malformed' });
 		expect(readDraft(t.house, draft.id)?.revision).toBe(1);
 	});
 	it('with something to put right is not sent and stays; sent, it is gone', async () => {
 		const draft = newDraft(t.house, t.odile, await realPlan(t.house, ROUTE));
 		const bad = structuredClone(draft.plan);
 		bad.people[0]!.email = 'maren at home';
-		ok(saveDraft(t.house, draft.id, 1, bad));
+		ok(saveDraft(t.house, t.odile, draft.id, 1, bad));
 		expect(sendDraft(t.house, t.odile, draft.id, 2)).toMatchObject({ code: 'bad-address', at: 'maren' });
 		expect(draftsOf(t.house, t.odile)).toMatchObject([{ id: draft.id, open: 1 }]);
 		ok(
-			saveDraft(t.house, draft.id, 2, {
+			saveDraft(t.house, t.odile, draft.id, 2, {
 				...draft.plan,
 				people: draft.plan.people.map((p) => ({ ...p, email: ` ${p.email} ` }))
 			})

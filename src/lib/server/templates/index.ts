@@ -1,3 +1,4 @@
+export { joinAsDraft, partsOf } from './joining';
 export { foldersOf, listTemplates, SHOWN, type Shown, type TemplateRow } from './list';
 export { recognise, type Recognised } from './recognition';
 export * from './store';

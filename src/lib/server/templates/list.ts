@@ -3,6 +3,7 @@ import type { Plan } from '../../core/packet';
 import { roleName } from '../../core/template';
 import type { Account } from '../accounts';
 import type { House } from '../house';
+import { MAY_SEE, seer } from './version';
 
 export interface TemplateRow {
 	id: string;
@@ -51,8 +52,7 @@ export function listTemplates(house: House, account: Account, wanted: Wanted): T
 			 FROM templates t JOIN accounts a ON a.id = t.owner LEFT JOIN plans p ON p.digest = t.plan
 			 LEFT JOIN drafts d ON d.template = t.id
 			 WHERE (t.binned_at IS NOT NULL) = (@show = 'bin')
-			 AND (t.owner = @me OR @all = 1 OR t.shared = 'office'
-				OR (t.shared = 'chosen' AND EXISTS (SELECT 1 FROM template_shares s WHERE s.template = t.id AND s.account = @me)))
+			 AND ${MAY_SEE}
 			 AND (@show <> 'mine' OR t.owner = @me) AND (@show <> 'shared' OR t.owner <> @me)
 			 AND (@folder = '' OR t.folder = @folder)
 			 AND (@search = '' OR t.title LIKE @like ESCAPE '!' OR t.description LIKE @like ESCAPE '!')
@@ -60,8 +60,7 @@ export function listTemplates(house: House, account: Account, wanted: Wanted): T
 		)
 		.all({
 			show,
-			me: account.id,
-			all: account.level === 'owner' ? 1 : 0,
+			...seer(account),
 			folder,
 			search: search.trim(),
 			like: `%${search.trim().replace(/[!%_]/g, '!$&')}%`,

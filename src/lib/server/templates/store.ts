@@ -7,6 +7,7 @@ import { newId } from '../ids';
 import { freezePlan, packetState, planLookup } from '../packets/act';
 import { dropDraft, newDraft, readDraft, type Draft } from '../packets/drafts';
 import { forgetTemplate } from './recognition';
+import { MAY_SEE, seer } from './version';
 
 export const SHARED = ['owner', 'chosen', 'office'] as const;
 export type Shared = (typeof SHARED)[number];
@@ -39,16 +40,12 @@ const NOT_YOURS = refuse(
 /** A template that this account may use; refuses `no-template` for one that is not there or not theirs to see. */
 export function readTemplate(house: House, account: Account, id: string): Template | Refusal {
 	const row = house.db
-		.prepare<[string], Row>(
+		.prepare<Record<string, string | number>, Row>(
 			`SELECT id, owner, title, description, folder, shared, version, plan, changed_at AS changedAt, binned_at AS binnedAt
-			 FROM templates WHERE id = ?`
+			 FROM templates t WHERE id = @id AND ${MAY_SEE}`
 		)
-		.get(id);
+		.get({ id, ...seer(account) });
 	if (!row) return GONE;
-	const chosen = () =>
-		house.db.prepare('SELECT 1 FROM template_shares WHERE template = ? AND account = ?').get(id, account.id);
-	const mine = row.owner === account.id || account.level === 'owner';
-	if (!mine && row.shared !== 'office' && !(row.shared === 'chosen' && chosen())) return GONE;
 	const { plan, binnedAt, ...rest } = row;
 	return { ...rest, plan: plan === null ? null : planLookup(house.db)(plan), binned: binnedAt !== null };
 }

@@ -6,6 +6,7 @@
 	import { copyFields, copyFor } from './copying';
 	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from './field-edits';
 	import KindSettings from './KindSettings.svelte';
+	import PinPart from './PinPart.svelte';
 	import PersonOptions from './PersonOptions.svelte';
 	import SenderPart from './SenderPart.svelte';
 	import WhenPart from './WhenPart.svelte';
@@ -227,6 +228,7 @@
 		>
 	{/if}
 	{#if one}<WherePart {bench} field={one} />{/if}
+	<PinPart {bench} {fields} />
 	<div class="flex flex-wrap gap-2 pt-1">
 		<button
 			class="button"

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from 'svelte';
 	import { numberShown } from '../../core/field';
 	import { localeOf, LOCALES, type PlanLock } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
@@ -9,7 +10,7 @@
 	import PersonInspector from './PersonInspector.svelte';
 
 	/** Whatever is chosen: fields, a person, or the packet itself. Shows only what applies. */
-	let { bench, onrepeat }: { bench: Bench; onrepeat: () => void } = $props();
+	let { bench, onrepeat, more }: { bench: Bench; onrepeat: () => void; more?: Snippet } = $props();
 
 	const PLAN_LOCK_NAMES: [PlanLock, string][] = [
 		['people', 'who takes part, and the order'],
@@ -107,6 +108,7 @@
 				/>
 			{/if}
 		</div>
-		<p class="pt-5 text-quiet">Choose a person on the thread, or a field on the page, to see what belongs to it.</p>
+		<div class="flex flex-wrap gap-2 pt-4">{@render more?.()}</div>
+		<p class="pt-4 text-quiet">Choose a person on the thread, or a field on the page, to see what belongs to it.</p>
 	{/if}
 </section>

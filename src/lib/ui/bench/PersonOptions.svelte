@@ -6,5 +6,5 @@
 </script>
 
 {#each bench.actors.filter((p) => p.id !== except) as person (person.id)}
-	<option value={person.id}>{person.name || 'No name yet'}</option>
+	<option value={person.id}>{person.name || person.role || 'No name yet'}</option>
 {/each}

@@ -49,7 +49,9 @@
 							class="button {shown === one.id ? 'bg-wash' : 'border-hairline!'}"
 							aria-pressed={shown === one.id}
 							onclick={() => (person = one.id)}
-							><span class={shown === one.id ? 'font-semibold' : ''}>{i + 1}. {one.name || 'No name yet'}</span></button
+							><span class={shown === one.id ? 'font-semibold' : ''}
+								>{i + 1}. {one.name || one.role || 'No name yet'}</span
+							></button
 						>
 					{/each}
 				</div>

@@ -14,6 +14,7 @@
 		type ShownRect,
 		type SnapTargets
 	} from '../../core/page';
+	import Covers from '../pages/Covers.svelte';
 	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Bench } from './bench.svelte';
 	import { Banding } from './banding.svelte';
@@ -22,6 +23,7 @@
 	import FieldBox from './FieldBox.svelte';
 	import { takePlaces } from './found-places';
 	import { sheetLayout, visibleSheets, type Sheet } from './layout';
+	import { landmarksShown, wordsIn } from './pins';
 	import { ownerName, weaveOf } from './weave';
 
 	/** The pages, one under the other, with their fields. Only those near the view are drawn. */
@@ -51,7 +53,9 @@
 		targetsOn
 	});
 	const drag = $derived(dragging.now);
-	const banding = new Banding(() => scale, fieldsIn);
+	/** the words by which the chosen field is pinned, by page, while its pin is looked at */
+	const landmarks = $derived(bench.showPins ? landmarksShown(bench) : {});
+	const banding = new Banding(() => scale, choseBand);
 	const band = $derived(banding.now);
 
 	$effect(() => {
@@ -68,6 +72,14 @@
 	/** ids of the fields of a sheet that a rectangle meets */
 	function fieldsIn(sheet: Sheet, rect: ShownRect): string[] {
 		return (byPage[sheet.key] ?? []).filter((f) => meets(rect, shownAt(plan, f))).map((f) => f.id);
+	}
+
+	/** What a band chooses: fields, or while a phrase is being marked, its words. */
+	function choseBand(sheet: Sheet, rect: ShownRect): string[] {
+		const page = bench.marking && bench.readings.page(sheet.paper, sheet.number);
+		if (!page) return fieldsIn(sheet, rect);
+		bench.marked(wordsIn(page, rect), sheet.paper.id, sheet.number, rect);
+		return [];
 	}
 
 	function sheetAt(x: number, y: number): Sheet | undefined {
@@ -278,6 +290,15 @@
 							></button>
 						{/each}
 					{/if}
+					<Covers fields={byPage[sheet.key] ?? []} page={sheet.page} {scale} />
+					{#each landmarks[sheet.key] ?? [] as rect, n (n)}
+						<span
+							class="pointer-events-none absolute border-b-2 border-[#14525c]"
+							data-landmark
+							style="left:{rect.left * scale}px;top:{rect.top * scale}px;width:{rect.width *
+								scale}px;height:{rect.height * scale}px"
+						></span>
+					{/each}
 					{#each byPage[sheet.key] ?? [] as field (field.id)}
 						<FieldBox
 							{field}

@@ -43,7 +43,10 @@ export class Banding {
 			target.removeEventListener('pointercancel', end);
 			const rect = this.now?.rect;
 			this.now = null;
+			const marking = bench.marking;
 			const inside = rect && Math.max(rect.width, rect.height) > LEAST ? this.fieldsIn(sheet, rect) : [];
+			// marking a phrase leaves what is chosen as it is: the phrase is for those fields
+			if (marking) return;
 			bench.chooseFields([...before, ...inside.filter((id) => !before.includes(id))]);
 		};
 		target.addEventListener('pointermove', move);

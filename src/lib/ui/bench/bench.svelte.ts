@@ -22,7 +22,7 @@ import {
 	type PlanLock
 } from '../../core/packet';
 import { isLocked, isPersonLocked, lockedChange } from '../../core/template';
-import type { FoundPlace } from '../../core/page';
+import type { FoundPlace, ShownRect } from '../../core/page';
 import { rightNow } from '../dates';
 import { quiet } from '../pages/pdf';
 import { actorsOf } from '../../core/route';
@@ -69,6 +69,10 @@ export class Bench {
 	placing = $state<KindName | null>(null);
 	saving = $state<Saving>() as Saving;
 	unit = $state<Unit>('mm');
+	/** whether the words are shown by which the chosen field is pinned */
+	showPins = $state(false);
+	/** takes the words of the next band, while a phrase is being marked on the page */
+	marking = $state.raw<((words: string, paper: string, page: number, rect: ShownRect) => void) | null>(null);
 	/** why the last change was not made; '' where it was */
 	refused = $state('');
 	/** whether found places are shown */
@@ -131,6 +135,13 @@ export class Bench {
 		);
 	}
 
+	/** A phrase has been marked on a page: whoever asked for it has it, and bands choose fields again. */
+	marked(words: string, paper: string, page: number, rect: ShownRect): void {
+		const take = this.marking;
+		this.marking = null;
+		if (words !== '') take?.(words, paper, page, rect);
+	}
+
 	/** One named step. `burst` joins it to the step before when that has the same name and was just now. */
 	change(name: string, plan: Plan, burst = false): void {
 		const no = this.made.base && lockedChange(this.made.base, plan);
@@ -139,6 +150,7 @@ export class Bench {
 		const soon = Date.now() - this.lastChange < BURST;
 		this.lastChange = Date.now();
 		this.history = changed(this.history, name, plan, burst && soon);
+		this.person ??= actorsOf(plan)[0]?.id ?? null;
 		this.later();
 	}
 

@@ -59,13 +59,12 @@ export function detach(plan: Plan, id: string): Plan {
 	return { ...plan, attachments: plan.attachments.filter((a) => a.id !== id) };
 }
 
-export function movePaper(plan: Plan, id: string, step: -1 | 1): Plan {
-	const from = plan.papers.findIndex((p) => p.id === id);
-	const to = from + step;
-	if (from < 0 || to < 0 || to >= plan.papers.length) return plan;
-	const papers = [...plan.papers];
-	[papers[from], papers[to]] = [papers[to]!, papers[from]!];
-	return { ...plan, papers };
+/** A document put before the one that is `to` now; a place that is none leaves it where it is. */
+export function movePaperTo(plan: Plan, id: string, to: number): Plan {
+	const paper = plan.papers.find((p) => p.id === id);
+	if (!paper || to < 0 || to >= plan.papers.length) return plan;
+	const rest = plan.papers.filter((p) => p.id !== id);
+	return { ...plan, papers: [...rest.slice(0, to), paper, ...rest.slice(to)] };
 }
 
 export function removePaper(plan: Plan, id: string): Plan {

@@ -1,7 +1,16 @@
 import { wrap, type Remote } from 'comlink';
 import type { Paper } from '../../core/packet';
-import { shownPage, type FoundPlace, type PaperReading, type ShownPage } from '../../core/page';
-import type { Finder } from './places.worker';
+import {
+	shownPage,
+	streamOf,
+	type Fitting,
+	type FoundPlace,
+	type PaperReading,
+	type ShownPage,
+	type Stream,
+	type ToFit
+} from '../../core/page';
+import type { Read, Reader } from './reading.worker';
 
 /** What is printed on the documents: fetched once each, looked at page by page when it is needed. */
 export class Readings {
@@ -9,7 +18,8 @@ export class Readings {
 	private pages = new Map<string, ShownPage>();
 	private ready = new Map<string, PaperReading>();
 	private worker: Worker | undefined;
-	private finder: Remote<Finder> | undefined;
+	private reader: Remote<Reader> | undefined;
+	private texts = new Map<string, Stream>();
 
 	/** Fetches what is known of a document. A failure is forgotten, so that the next asks again. */
 	load(digest: string): Promise<PaperReading> {
@@ -40,12 +50,50 @@ export class Readings {
 		return page;
 	}
 
+	/** A document as one text; null until it has been fetched. */
+	text(paper: Paper): Stream | null {
+		const known = this.texts.get(paper.digest);
+		if (known) return known;
+		const reading = this.ready.get(paper.digest);
+		if (!reading) return null;
+		const text = streamOf(reading, paper.pages);
+		this.texts.set(paper.digest, text);
+		return text;
+	}
+
+	/** One page as a text of its own; null until its document has been fetched. */
+	pageText(paper: Paper, number: number): Stream | null {
+		const name = `${paper.digest} ${number}`;
+		const known = this.texts.get(name);
+		if (known) return known;
+		const reading = this.ready.get(paper.digest);
+		const size = paper.pages[number];
+		if (!reading || !size) return null;
+		const text = streamOf(
+			{ words: [reading.words[number] ?? []], drawn: [reading.drawn[number] ?? { lines: [], boxes: [] }], widgets: [] },
+			[size]
+		);
+		this.texts.set(name, text);
+		return text;
+	}
+
 	/** The places of a document, found in a worker. */
 	async find(paper: Paper): Promise<FoundPlace[]> {
-		const reading = await this.load(paper.digest);
-		this.worker ??= new Worker(new URL('./places.worker.ts', import.meta.url), { type: 'module' });
-		this.finder ??= wrap<Finder>(this.worker);
-		return this.finder.find(reading, paper.pages);
+		return this.work.find(await this.read(paper));
+	}
+
+	/** Fields of one document laid on another, in a worker. Fails where one of them can't be read. */
+	async fit(old: Omit<Paper, 'id'>, next: Omit<Paper, 'id'>, fields: ToFit[]): Promise<Fitting> {
+		return this.work.fit(await this.read(old), await this.read(next), fields);
+	}
+
+	private async read(paper: Omit<Paper, 'id'>): Promise<Read> {
+		return { reading: await this.load(paper.digest), pages: paper.pages };
+	}
+
+	private get work(): Remote<Reader> {
+		this.worker ??= new Worker(new URL('./reading.worker.ts', import.meta.url), { type: 'module' });
+		return (this.reader ??= wrap<Reader>(this.worker));
 	}
 
 	/** Ends the worker, when the Bench is left. */

@@ -36,5 +36,6 @@ export function weaveOf(plan: Plan, owner: string | null): string {
 export function ownerName(plan: Plan, owner: string | null): string {
 	if (owner === SENDER) return 'you, before sending';
 	if (owner === EVERYBODY) return 'everybody';
-	return plan.people.find((p) => p.id === owner)?.name || (owner === null ? 'nobody yet' : 'no name yet');
+	const person = plan.people.find((p) => p.id === owner);
+	return person?.name || person?.role || (owner === null ? 'nobody yet' : 'no name yet');
 }

@@ -3,6 +3,7 @@
 	import type { Field, Paper } from '../../core/packet';
 	import { toShown } from '../../core/page';
 	import AnswerMark from '../pages/AnswerMark.svelte';
+	import Covers from '../pages/Covers.svelte';
 	import PagePicture from '../pages/PagePicture.svelte';
 
 	/** The documents with what stands on them; places in `own` can be pressed. */
@@ -49,6 +50,7 @@
 					{scale}
 					label="{paper.name}, page {number + 1} of {paper.pages.length}"
 				/>
+				<Covers fields={fields.filter((f) => f.paper === paper.id && f.page === number)} {page} {scale} />
 				{#each fields.filter((f) => f.paper === paper.id && f.page === number && now.shown(f)) as field (field.id)}
 					{@const at = toShown(page, field.rect)}
 					{@const answer = now.answer(field)}

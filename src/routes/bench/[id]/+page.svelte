@@ -2,11 +2,13 @@
 	import { beforeNavigate, goto } from '$app/navigation';
 	import type { Finding } from '$lib/core/packet';
 	import { clock } from '$lib/ui/dates';
+	import { Adding } from '$lib/ui/bench/adding.svelte';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
-	import { addPapers, attach } from '$lib/ui/bench/edits';
 	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
 	import { removeFields } from '$lib/ui/bench/field-edits';
 	import FieldList from '$lib/ui/bench/FieldList.svelte';
+	import FitDialog from '$lib/ui/bench/FitDialog.svelte';
+	import LooksLike from '$lib/ui/bench/LooksLike.svelte';
 	import FindText from '$lib/ui/bench/FindText.svelte';
 	import Findings from '$lib/ui/bench/Findings.svelte';
 	import Inspector from '$lib/ui/bench/Inspector.svelte';
@@ -40,8 +42,7 @@
 	let zoom = $state(100);
 	let current = $state(0);
 	let sheets = $state<Sheets>();
-	let busy = $state('');
-	let notes = $state<{ say: string; bad: boolean }[]>([]);
+	const adding = new Adding(bench);
 	let sending = $state(false);
 	let checking = $state(false);
 	let helping = $state(false);
@@ -66,43 +67,6 @@
 	function zoomBy(step: number) {
 		const at = ZOOMS.findIndex((z) => z >= zoom);
 		zoom = ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, at + step))]!;
-	}
-
-	async function addFiles(files: File[]) {
-		notes = [];
-		for (const file of files) {
-			busy = file.name;
-			try {
-				const response = await fetch(`/bench/${bench.id}/papers?name=${encodeURIComponent(file.name)}`, {
-					method: 'POST',
-					headers: { 'Content-Type': 'application/octet-stream' },
-					body: file
-				});
-				const body = await response.json();
-				if (!response.ok)
-					notes.push({
-						say: `${body.say ?? body.message ?? 'It could not be taken in.'} Everything else is kept.`,
-						bad: true
-					});
-				else if (body.attached) {
-					bench.change('attach a file', attach(bench.plan, { name: body.name, digest: body.digest }));
-					notes.push({ say: `“${body.name}” goes along unchanged, as an attachment. ${body.why}`, bad: false });
-				} else {
-					bench.change(
-						'add a document',
-						addPapers(bench.plan, [{ name: body.name, digest: body.digest, pages: body.pages }])
-					);
-					if (body.stripped.length > 0)
-						notes.push({
-							say: `Taken out of “${body.name}”, since it could act by itself: ${body.stripped.join(', ')}.`,
-							bad: false
-						});
-				}
-			} catch {
-				notes.push({ say: `“${file.name}” did not arrive: no connection. Add it again.`, bad: true });
-			}
-		}
-		busy = '';
 	}
 
 	function jump(finding: Finding) {
@@ -135,9 +99,7 @@
 		try {
 			localStorage.setItem(BLOCK, JSON.stringify(block));
 		} catch {
-			notes = [
-				{ say: 'This browser keeps nothing, so nothing could be copied. The fields are as they were.', bad: true }
-			];
+			adding.say('This browser keeps nothing, so nothing could be copied. The fields are as they were.', true);
 			return;
 		}
 		if (!cut) return;
@@ -151,8 +113,16 @@
 		bench.chooseFields([]);
 	}
 
+	function kept(): string | null {
+		try {
+			return localStorage.getItem(BLOCK);
+		} catch {
+			return null;
+		}
+	}
+
 	function paste() {
-		const block = readBlock(localStorage.getItem(BLOCK));
+		const block = readBlock(kept());
 		const to = sheets?.pageInView() ?? null;
 		if (!block || block.fields.length === 0 || !to) return;
 		const { known, unknown } = peopleHere(plan, block);
@@ -172,8 +142,20 @@
 	function takeFound(all: boolean) {
 		const taken = sheets?.takeFound(all) ?? 0;
 		const say = `Took ${taken} ${taken === 1 ? 'place' : 'places'}; Ctrl Z gives them back.`;
-		notes = [{ say: taken === 0 ? 'Nothing was found here.' : say, bad: false }];
-		setTimeout(() => (notes = notes.filter((note) => note.say !== say)), 6000);
+		adding.notes = [{ say: taken === 0 ? 'Nothing was found here.' : say, bad: false }];
+		setTimeout(() => (adding.notes = adding.notes.filter((note) => note.say !== say)), 6000);
+	}
+
+	/** What is on the server is what a template is made of, so the last change is saved first. */
+	async function keepAsTemplate(event: SubmitEvent) {
+		if (!bench.unsaved) return;
+		event.preventDefault();
+		const form = event.currentTarget as HTMLFormElement;
+		if (await bench.flush()) form.submit();
+	}
+
+	async function addTemplates() {
+		if (await bench.flush()) await goto(`/templates/join?draft=${bench.id}&ids=`);
 	}
 
 	beforeNavigate(({ willUnload, cancel }) => {
@@ -205,6 +187,10 @@
 		});
 		if (handled) event.preventDefault();
 	}}
+	onpaste={(event) => {
+		const files = [...(event.clipboardData?.files ?? [])];
+		if (files.length > 0) void adding.add(files);
+	}}
 	ondragover={(event) => {
 		event.preventDefault();
 		over = event.dataTransfer?.types.includes('Files') ?? false;
@@ -213,7 +199,7 @@
 	ondrop={(event) => {
 		event.preventDefault();
 		over = false;
-		void addFiles([...(event.dataTransfer?.files ?? [])]);
+		void adding.add([...(event.dataTransfer?.files ?? [])]);
 	}}
 />
 
@@ -226,7 +212,7 @@
 	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
 		<div class="w-60 shrink-0 py-2.5 pl-[18px]">
 			<p class="text-[14px] text-quiet">
-				{#if data.template}<a href="/templates?id={data.template.id}" class="text-thread underline">Templates</a> · ·{:else}<a
+				{#if data.template}<a href="/templates?id={data.template.id}" class="text-thread underline">Templates</a> ·{:else}<a
 						href="/desk"
 						class="text-thread underline">Desk</a
 					> · Bench ·{/if}
@@ -268,7 +254,7 @@
 	</header>
 	<div class="min-h-0 border-r border-hairline bg-linen">
 		{#if listing}<FieldList {bench} ongo={(id) => void sheets?.goToField(id)} />
-		{:else}<Papers {bench} {busy} onadd={addFiles} ongo={(key) => sheets?.goTo(key)} />{/if}
+		{:else}<Papers {bench} {adding} ongo={(key) => sheets?.goTo(key)} />{/if}
 	</div>
 	<div class="relative min-h-0 min-w-0 bg-desk">
 		{#if plan.papers.length === 0}
@@ -276,7 +262,8 @@
 				<div>
 					<p class="font-serif text-xl">Drop the document here</p>
 					<p class="pt-1 text-quiet">
-						A PDF, or several in the order they should stand. “+ PDF” at the left chooses files.
+						A PDF, a Word document or pictures, in the order they should stand. Drop, paste, or choose files at the
+						left.
 					</p>
 				</div>
 			</div>
@@ -325,7 +312,8 @@
 			{#if bench.refused}
 				<p role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">{bench.refused}</p>
 			{/if}
-			{#each notes as note, i (i)}
+			{#if adding.looksLike}<LooksLike {adding} like={adding.looksLike} />{/if}
+			{#each adding.notes as note, i (i)}
 				<p
 					role={note.bad ? 'alert' : 'status'}
 					class="flex items-start gap-3 rounded-sm border bg-sheet p-3 shadow-(--float) {note.bad
@@ -335,7 +323,7 @@
 					<span class="flex-1">{note.say}</span><button
 						class="plain"
 						aria-label="Put this note away"
-						onclick={() => (notes = notes.filter((n) => n !== note))}>Close</button
+						onclick={() => (adding.notes = adding.notes.filter((n) => n !== note))}>Close</button
 					>
 				</p>
 			{/each}
@@ -369,12 +357,32 @@
 			</button>
 		</div>
 	</div>
-	<div class="min-h-0 border-l border-hairline"><Inspector {bench} onrepeat={() => (repeating = true)} /></div>
+	<div class="min-h-0 border-l border-hairline">
+		<Inspector {bench} onrepeat={() => (repeating = true)}>
+			{#snippet more()}
+				{#if !data.template}
+					<form method="POST" action="/bench/{bench.id}/template" onsubmit={keepAsTemplate}>
+						<button class="button" title="Makes a template of this; the draft stays as it is">Keep as template</button>
+					</form>
+					<button class="button" onclick={() => void addTemplates()}>Add templates…</button>
+				{/if}
+			{/snippet}
+		</Inspector>
+	</div>
 	<div class="col-span-3 border-t border-hairline">
 		<Tray {bench} ondrop={(kind, x, y) => sheets?.dropKind(kind, x, y)} />
 	</div>
 </main>
 
+<FitDialog
+	{bench}
+	wanted={adding.fit}
+	onclose={() => (adding.fit = null)}
+	ondone={(fitted, name) => {
+		adding.fit = null;
+		bench.change(name, fitted);
+	}}
+/>
 <RepeatDialog {bench} bind:open={repeating} />
 <PasteDialog {bench} block={pasted?.block ?? null} to={pasted?.to ?? null} onclose={() => (pasted = null)} />
 <Rehearsal {bench} bind:open={rehearsing} />

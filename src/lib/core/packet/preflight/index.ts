@@ -87,6 +87,14 @@ function checkWhole(plan: Plan): Finding[] {
 	if (plan.title.trim() === '')
 		found.push({ code: 'no-title', say: 'Give the packet a title.', place: { what: 'title' } });
 	if (plan.papers.length === 0) found.push({ code: 'no-papers', say: 'Add a document.', place: { what: 'papers' } });
+	for (const { name, shaded = [] } of plan.papers)
+		for (const text of shaded)
+			found.push({
+				code: 'still-to-write',
+				say: `“${text}” is marked yellow in “${name}”: still to write?`,
+				place: { what: 'papers' },
+				mild: true
+			});
 	if (actorsOf(plan).length === 0)
 		found.push({ code: 'no-signer', say: 'Add somebody who signs.', place: { what: 'people' } });
 	return found;

@@ -35,6 +35,8 @@ CREATE TABLE template_versions (
 -- A draft is a packet to be (with the plan it was made from, whose locks hold), or a template being changed.
 ALTER TABLE drafts ADD COLUMN template TEXT REFERENCES templates (id);
 ALTER TABLE drafts ADD COLUMN base TEXT REFERENCES plans (digest);
+-- 1: the template was laid over it here, and may be taken off again; 0: it was made from the template.
+ALTER TABLE drafts ADD COLUMN adopted INTEGER NOT NULL DEFAULT 0;
 CREATE UNIQUE INDEX drafts_by_template ON drafts (template) WHERE template IS NOT NULL;
 
 ALTER TABLE packets ADD COLUMN template TEXT;

@@ -3,7 +3,7 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { readDraft, saveDraft } from '$lib/server/packets/drafts';
-import { answer, bodyOf } from '$lib/server/web';
+import { accountIn, answer, bodyOf } from '$lib/server/web';
 
 const checked = border(
 	Type.Object(
@@ -13,10 +13,10 @@ const checked = border(
 );
 
 /** Saves the draft. `over`: the person has seen that it changed elsewhere and wants theirs to stand. */
-export const PUT = async ({ params, request }) => {
+export const PUT = async ({ params, request, locals }) => {
 	const body = checked(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
 	const revision = body.over ? (readDraft(house(), params.id)?.revision ?? body.revision) : body.revision;
-	const saved = saveDraft(house(), params.id, revision, body.plan);
+	const saved = saveDraft(house(), accountIn(locals), params.id, revision, body.plan);
 	return answer(isRefusal(saved) ? saved : { revision: saved.revision, savedAt: saved.savedAt });
 };

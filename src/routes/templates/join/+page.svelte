@@ -1,0 +1,268 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import {
+		asOne,
+		clashesOf,
+		movedGroup,
+		nameOf,
+		parted,
+		personOf,
+		proposed,
+		roleName,
+		type Joining
+	} from '$lib/core/template';
+	import { untrack } from 'svelte';
+
+	let { data } = $props();
+	const parts = $derived(data.parts);
+	let joining = $state.raw<Joining>(untrack(() => proposed(data.parts)));
+	let past = $state.raw<Joining[]>([]);
+	let dragged = $state('');
+	let busy = $state(false);
+	let wrong = $state('');
+
+	const clashes = $derived(parts.length > 1 ? clashesOf(parts, joining) : []);
+	const open = $derived(clashes.filter((clash) => clash.open));
+	const settled = $derived(clashes.filter((clash) => !clash.open && clash.id.startsWith('key ')));
+	const fields = $derived(parts.reduce((sum, part) => sum + part.plan.fields.length, 0));
+
+	// another template was added: what was settled before is proposed anew
+	$effect(() => {
+		const now = data.parts;
+		untrack(() => {
+			joining = proposed(now);
+			past = [];
+		});
+	});
+
+	function set(next: Joining) {
+		past = [...past, joining];
+		joining = next;
+	}
+	function undo() {
+		const last = past.at(-1);
+		if (!last) return;
+		joining = last;
+		past = past.slice(0, -1);
+	}
+	const group = (id: string) => joining.people.find((g) => g.id === id)!;
+	const duty = (id: string) => group(id).duty ?? personOf(parts, group(id).members[0]!).duty;
+	const person = (id: string) => {
+		const { members, taken } = group(id);
+		const all = members.map((m) => personOf(parts, m));
+		return all[taken ?? -1] ?? all.find((p) => p.email !== '') ?? all[0]!;
+	};
+	/** others with whom somebody could be one: from parts they are not in yet */
+	const mates = (id: string) =>
+		joining.people.filter(
+			(g) => g.id !== id && !g.members.some((m) => group(id).members.some((n) => n.part === m.part))
+		);
+
+	async function join() {
+		busy = true;
+		wrong = '';
+		try {
+			const response = await fetch('/templates/joined', {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ ...data.wanted, joining })
+			});
+			const body = (await response.json()) as { draft?: string; say?: string; message?: string };
+			if (body.draft) await goto(`/bench/${body.draft}`);
+			else wrong = body.say ?? body.message ?? 'They could not be joined. What you settled here is kept.';
+		} catch {
+			wrong = 'No connection, so nothing was joined. What you settled here is kept.';
+		} finally {
+			busy = false;
+		}
+	}
+	const list = (ids: string[]) => ids.map((id) => nameOf(parts, joining, id)).join(', ');
+</script>
+
+<svelte:head><title>Join · Pellum</title></svelte:head>
+<svelte:window
+	onkeydown={(event) => {
+		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+			event.preventDefault();
+			undo();
+		}
+	}}
+/>
+<main id="main" class="px-6 py-5">
+	<p class="text-[14px] text-quiet">
+		<a class="text-thread underline" href="/templates">Templates</a> · one packet of several
+	</p>
+	<div class="flex flex-wrap items-center gap-3 pb-4">
+		<h1 class="text-[19px]">Join {parts.map((part) => `“${part.title}”`).join(' and ')}</h1>
+		<button class="button ml-auto" disabled={past.length === 0} onclick={undo}>Undo</button>
+		<button class="button primary" disabled={busy || open.length > 0 || parts.length < 2} onclick={join}
+			>{busy ? 'Joining…' : 'Join and go to the Bench'}</button
+		>
+	</div>
+	<p class="wrong pb-2 empty:hidden" role="alert">{wrong}</p>
+	{#if data.why}
+		<p role="alert" class="max-w-xl rounded-sm border border-copper p-3">{data.why}</p>
+		{#if data.others.length > 0}
+			<form method="GET" class="flex max-w-xl items-end gap-2 pt-4">
+				{#if data.wanted.draft}<input type="hidden" name="draft" value={data.wanted.draft} />{/if}
+				<label class="flex-1"
+					>Template<select class="input mt-1" name="ids">
+						{#each data.others as other (other.id)}<option value={[...data.wanted.templates, other.id].join(',')}
+								>{other.title}</option
+							>{/each}
+					</select></label
+				><button class="button">Add</button>
+			</form>
+		{/if}
+	{:else}
+		<div class="flex flex-wrap items-start gap-6">
+			{#each parts as part, n (n)}
+				<section class="w-56 shrink-0" aria-labelledby="part-{n}">
+					<h2 id="part-{n}" class="border-b border-ink pb-1 text-[15px]">{part.title}</h2>
+					<ol class="grid gap-2 pt-2">
+						{#each part.plan.stops as stop, i (stop.id)}
+							<li class="flex gap-2">
+								<span class="w-5 text-quiet">{i + 1}</span>
+								<span>
+									{#each part.plan.people.filter((p) => stop.people.includes(p.id)) as one (one.id)}
+										<span class="block font-semibold">{roleName(one)}</span>
+										<span class="block text-[13px] text-quiet"
+											>{one.duty}{one.role && one.name ? `, ${one.name}` : ''}</span
+										>
+									{/each}
+								</span>
+							</li>
+						{/each}
+					</ol>
+				</section>
+			{/each}
+			<section class="min-w-[340px] flex-1 rounded-sm border border-hairline bg-linen p-4" aria-labelledby="whole">
+				<h2 id="whole" class="pb-1 text-[15px]">The packet</h2>
+				<p class="pb-2 text-[14px] text-quiet">
+					{parts.reduce((sum, part) => sum + part.plan.papers.length, 0)} documents, {fields} fields. Drag somebody to another
+					stop, onto others to stand beside them.
+				</p>
+				<ol>
+					{#each joining.stops as stop, i (stop.join(' '))}
+						<!-- svelte-ignore a11y_no_noninteractive_element_interactions (dragging; the buttons do the same) -->
+						<li
+							class="h-3 rounded-sm {dragged ? 'outline-1 outline-hairline outline-dashed' : ''}"
+							aria-hidden="true"
+							ondragover={(e) => e.preventDefault()}
+							ondrop={() => dragged && set(movedGroup(joining, dragged, i, 'before'))}
+						></li>
+						<!-- svelte-ignore a11y_no_noninteractive_element_interactions (dragging; the buttons do the same) -->
+						<li
+							class="flex gap-2 border-l-2 border-thread pl-3"
+							aria-label="Stop {i + 1}: {list(stop)}"
+							ondragover={(e) => e.preventDefault()}
+							ondrop={() => dragged && !stop.includes(dragged) && set(movedGroup(joining, dragged, i, 'beside'))}
+						>
+							<span class="w-5 pt-1 text-quiet">{i + 1}</span>
+							<div class="grid flex-1 gap-1.5">
+								{#each stop as id (id)}
+									<div
+										class="flex flex-wrap items-center gap-x-3 rounded-sm border border-hairline bg-sheet px-3 py-1.5"
+										role="group"
+										aria-label={nameOf(parts, joining, id)}
+										draggable="true"
+										ondragstart={() => (dragged = id)}
+										ondragend={() => (dragged = '')}
+									>
+										<span class="min-w-40 flex-1"
+											><b>{nameOf(parts, joining, id)}</b>
+											{duty(id)}<br /><span class="text-[13px] text-quiet"
+												>{[
+													person(id).name,
+													`in ${group(id)
+														.members.map((m) => `“${parts[m.part]!.title}”`)
+														.join(' and ')}`
+												]
+													.filter(Boolean)
+													.join(', ')}</span
+											></span
+										>
+										<span class="flex flex-wrap items-center">
+											<button
+												class="plain"
+												disabled={i === 0 && stop.length === 1}
+												onclick={() => set(movedGroup(joining, id, stop.length === 1 ? i - 1 : i, 'before'))}
+												>Earlier</button
+											>
+											<button
+												class="plain"
+												disabled={i === joining.stops.length - 1 && stop.length === 1}
+												onclick={() => set(movedGroup(joining, id, stop.length === 1 ? i + 2 : i + 1, 'before'))}
+												>Later</button
+											>
+											{#if i > 0}<button
+													class="plain"
+													onclick={() => set(movedGroup(joining, id, i - 1, 'beside'))}
+													title="Beside the one before">Beside</button
+												>{/if}
+											{#if group(id).members.length > 1}<button class="plain" onclick={() => set(parted(joining, id))}
+													>Two people</button
+												>{/if}
+											{#if mates(id).length > 0}
+												<select
+													class="input w-auto!"
+													aria-label="{nameOf(parts, joining, id)} is the same as"
+													value=""
+													onchange={(e) => set(asOne(joining, id, e.currentTarget.value))}
+												>
+													<option value="">Same as…</option>
+													{#each mates(id) as mate (mate.id)}<option value={mate.id}
+															>{nameOf(parts, joining, mate.id)}</option
+														>{/each}
+												</select>
+											{/if}
+										</span>
+									</div>
+								{/each}
+							</div>
+						</li>
+					{/each}
+					<li
+						class="h-4 rounded-sm {dragged ? 'outline-1 outline-hairline outline-dashed' : ''}"
+						aria-hidden="true"
+						ondragover={(e) => e.preventDefault()}
+						ondrop={() => dragged && set(movedGroup(joining, dragged, joining.stops.length, 'before'))}
+					></li>
+				</ol>
+			</section>
+			<section class="w-full min-[1100px]:w-[330px]" aria-labelledby="clashes">
+				<h2 id="clashes" class="pb-1 text-[15px]">
+					{open.length === 0 ? 'Nothing left to settle' : `${open.length} to settle`}
+				</h2>
+				<ul class="grid gap-3" aria-live="polite">
+					{#each [...open, ...settled] as clash (clash.id)}
+						<li class="border-l-2 pl-3 {clash.open ? 'border-copper' : 'border-hairline'}">
+							<p>{clash.say}</p>
+							<p class="flex flex-wrap gap-2 pt-1">
+								{#each clash.ways as way (way.say)}<button
+										class="button"
+										aria-pressed={clash.id.startsWith('key ')
+											? way.apart === (joining.keys[clash.id.slice(4)] === 'apart')
+											: undefined}
+										onclick={() => set(way.change(joining))}>{way.say}</button
+									>{/each}
+							</p>
+						</li>
+					{/each}
+				</ul>
+				{#if data.others.length > 0}
+					<form method="GET" class="flex items-end gap-2 pt-6">
+						{#if data.wanted.draft}<input type="hidden" name="draft" value={data.wanted.draft} />{/if}
+						<label class="flex-1"
+							>One more<select class="input mt-1" name="ids">
+								{#each data.others as other (other.id)}<option value={[...data.wanted.templates, other.id].join(',')}
+										>{other.title}</option
+									>{/each}
+							</select></label
+						><button class="button">Add</button>
+					</form>
+				{/if}
+			</section>
+		</div>
+	{/if}
+</main>
