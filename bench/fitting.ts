@@ -1,4 +1,4 @@
-import { fit, Recogniser, verdictOf, versionOf, type PageSize, type PaperReading } from '../src/lib/core/page';
+import { fit, Recogniser, verdictOf, versionOf, type PageSize, type PrintedPages } from '../src/lib/core/page';
 import { chance, DOCUMENTS, prose, wordy } from '../demo/fits/documents';
 import { EDITS, edited } from '../demo/fits/edits';
 import { judgeEdit } from '../demo/fits/judge';
@@ -56,7 +56,7 @@ function long(): {
 }
 
 interface Laid {
-	reading: PaperReading;
+	reading: PrintedPages;
 	pages: PageSize[];
 }
 
@@ -75,8 +75,7 @@ function laid(lines: string[][]): Laid {
 					});
 				})
 			),
-			drawn: pages.map(() => ({ lines: [], boxes: [] })),
-			widgets: []
+			drawn: pages.map(() => ({ lines: [], boxes: [] }))
 		}
 	};
 }

@@ -106,10 +106,10 @@ test('what can’t be taken in is said with the name of the file, and everything
 	await add('Good.pdf', Buffer.from(await pdf(1)));
 	await expect(page.getByRole('heading', { name: 'Good' }).first()).toBeVisible();
 	for (const [name, bytes, says] of [
-		['Letter.pdf', Buffer.from('Dear all'), '“Letter”: This is not a PDF.'],
+		['Letter.pdf', Buffer.from('Dear all'), '“Letter”: This is neither a PDF, a Word document'],
 		['Nothing.pdf', Buffer.alloc(0), '“Nothing”: The file is empty (0 bytes).'],
 		['Locked.pdf', Buffer.from(await lockedPdf()), '“Locked”: The PDF is'],
-		['<b>odd</b>\u202E.pdf', Buffer.from('x'), 'This is not a PDF.']
+		['<b>odd</b>\u202E.pdf', Buffer.from('x'), 'This is neither a PDF']
 	] as const) {
 		await add(name, bytes);
 		await expect(page.getByRole('alert').filter({ hasText: says })).toContainText('Everything else is kept.');

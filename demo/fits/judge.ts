@@ -29,7 +29,7 @@ export async function read(made: Made, scanned = false): Promise<Version & { pla
 	try {
 		const words = sizes.map((_, page) => (scanned ? [] : pdf.words(page)));
 		const drawn = sizes.map((_, page) => (scanned ? { lines: [], boxes: [] } : pdf.drawing(page)));
-		return { places, ...versionOf({ words, drawn, widgets: [] }, sizes) };
+		return { places, ...versionOf({ words, drawn }, sizes) };
 	} finally {
 		pdf.close();
 	}

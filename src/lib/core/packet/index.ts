@@ -10,8 +10,6 @@ export {
 	localeOf,
 	LOCALES,
 	personIn,
-	PERSON_LOCKS,
-	PLAN_LOCKS,
 	PlanSchema,
 	SENDER,
 	type Attachment,

@@ -32,6 +32,9 @@ export interface PageDrawing {
 	boxes: Rect[];
 }
 
+/** What is printed on a document's pages: words, lines and boxes, page by page. */
+export type PrintedPages = Pick<PaperReading, 'words' | 'drawn'>;
+
 /** All that Pellum knows of a document's pages besides their pictures. */
 export interface PaperReading {
 	words: PrintedWord[][];

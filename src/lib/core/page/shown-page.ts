@@ -1,5 +1,5 @@
 import { shownSize, toShown, type PageSize, type Rect, type ShownRect } from './geometry';
-import type { PaperReading } from './printed';
+import type { PrintedPages } from './printed';
 
 export interface ShownWord extends ShownRect {
 	text: string;
@@ -31,7 +31,7 @@ export interface ShownPage {
 }
 
 /** What is printed on a page, in the space in which people see it and fields are dragged. */
-export function shownPage(reading: PaperReading, number: number, page: PageSize): ShownPage {
+export function shownPage(reading: PrintedPages, number: number, page: PageSize): ShownPage {
 	const drawn = reading.drawn[number] ?? { lines: [], boxes: [] };
 	const words = (reading.words[number] ?? []).map((w) => ({ text: w.text, ...toShown(page, w) }));
 	const strokes = drawn.lines.map((l) =>

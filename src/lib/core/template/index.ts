@@ -1,6 +1,6 @@
-export { clashesOf, inGroup, nameOf, parted, personOf, type Clash } from './clashes';
+export { clashesOf, nameOf, parted, personOf } from './clashes';
 export { joined, proposed } from './join';
 export { asOne, movedGroup, type Joining, type Part } from './joining';
 export { isLocked, isPersonLocked, lockedChange } from './locks';
-export { openAnswers, openRoles, roleName, used, withoutPerson, type Given } from './use';
+export { openAnswers, openRoles, roleName, used, type Given } from './use';
 export { filledIn, strangeValues, valuesOf } from './values';

@@ -1,6 +1,6 @@
 import { followKeys, freeKey, keysOfPlan } from '../field';
 import { folded } from '../folded';
-import { EVERYBODY, SENDER, type Duty, type Field, type Plan, type PlanPerson } from '../packet/plan';
+import { EVERYBODY, SENDER, type Field, type Plan, type PlanPerson } from '../packet/plan';
 import { refuse, type Refusal } from '../refusal';
 import { clashesOf, personOf } from './clashes';
 import { groupId, type Joining, type Part } from './joining';

@@ -201,7 +201,7 @@
 									>
 										<span class="flex items-baseline gap-2"
 											><b class="flex-1">{one.field.label || kindOf(one.field.kind).name}</b><span
-												class="text-[13px] {one.seen ? 'text-moss' : 'text-copper'}"
+												class="text-[13px] {one.seen ? 'text-quiet' : 'font-semibold'}"
 												>{one.place === null
 													? one.seen
 														? 'left out'

@@ -80,7 +80,7 @@
 <div class="-mt-2 flex flex-wrap gap-2">
 	<select
 		class="input w-auto! max-w-40"
-		aria-label="Put a value into the message to {of}"
+		aria-label="Value to put into the letter to {of}"
 		value=""
 		onchange={(e) => {
 			insert(e.currentTarget.value);
@@ -92,7 +92,7 @@
 	</select>
 	<select
 		class="input w-auto! max-w-36"
-		aria-label="Take a saved text as the message to {of}"
+		aria-label="Saved text for the letter to {of}"
 		value=""
 		onfocus={() => texts === null && void ask('GET')}
 		onpointerdown={() => texts === null && void ask('GET')}

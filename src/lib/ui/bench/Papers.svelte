@@ -111,7 +111,6 @@
 			<ol>
 				{#each paper.pages as page, number (number)}
 					{@const scale = 78 / (page.rotate % 180 === 0 ? page.width : page.height)}
-					<!-- svelte-ignore a11y_no_noninteractive_element_interactions (dragging; the buttons do the same) -->
 					<li class="group pb-1" ondragover={over} ondrop={(event) => drop(event, paper, number)}>
 						<button
 							class="mx-auto block border border-hairline hover:border-thread"

@@ -70,7 +70,7 @@ export class Readings {
 		const size = paper.pages[number];
 		if (!reading || !size) return null;
 		const text = streamOf(
-			{ words: [reading.words[number] ?? []], drawn: [reading.drawn[number] ?? { lines: [], boxes: [] }], widgets: [] },
+			{ words: [reading.words[number] ?? []], drawn: [reading.drawn[number] ?? { lines: [], boxes: [] }] },
 			[size]
 		);
 		this.texts.set(name, text);

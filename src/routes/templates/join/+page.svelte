@@ -144,14 +144,12 @@
 				</p>
 				<ol>
 					{#each joining.stops as stop, i (stop.join(' '))}
-						<!-- svelte-ignore a11y_no_noninteractive_element_interactions (dragging; the buttons do the same) -->
 						<li
 							class="h-3 rounded-sm {dragged ? 'outline-1 outline-hairline outline-dashed' : ''}"
 							aria-hidden="true"
 							ondragover={(e) => e.preventDefault()}
 							ondrop={() => dragged && set(movedGroup(joining, dragged, i, 'before'))}
 						></li>
-						<!-- svelte-ignore a11y_no_noninteractive_element_interactions (dragging; the buttons do the same) -->
 						<li
 							class="flex gap-2 border-l-2 border-thread pl-3"
 							aria-label="Stop {i + 1}: {list(stop)}"

@@ -33,7 +33,7 @@ function version(...pages: string[][]): Version {
 		})
 	}));
 	return versionOf(
-		{ words, drawn, widgets: [] },
+		{ words, drawn },
 		pages.map(() => A4)
 	);
 }

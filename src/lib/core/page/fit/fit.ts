@@ -1,5 +1,5 @@
 import { fromShown, keepOnPage, toShown, type PageSize, type Rect, type ShownRect } from '../geometry';
-import type { PaperReading } from '../printed';
+import type { PrintedPages } from '../printed';
 import type { ShownPage, TextRow } from '../shown-page';
 import { landmarksOf, onLine, type Landmark } from './landmarks';
 import { phraseIn } from './pin';
@@ -15,7 +15,7 @@ export interface Version {
 }
 
 /** A document made ready for fitting. */
-export function versionOf(reading: PaperReading, pages: readonly PageSize[]): Version {
+export function versionOf(reading: PrintedPages, pages: readonly PageSize[]): Version {
 	return { text: streamOf(reading, pages), pages };
 }
 

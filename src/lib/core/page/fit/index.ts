@@ -1,7 +1,7 @@
 export { fit, versionOf, type Doubt, type Fitted, type Fitting, type ToFit, type Version } from './fit';
-export { landmarksOf, type Landmark } from './landmarks';
-export { markersOn, meaningOfMarker, type Marker, type Meant } from './markers';
+export { landmarksOf } from './landmarks';
+export { markersOn, meaningOfMarker, type Marker } from './markers';
 export { phraseIn, type PhrasePlace } from './pin';
 export type { Pin } from './pin-schema';
-export { Recogniser, verdictOf, type Likeness, type Verdict } from './recognise';
-export { bare, streamOf, type Stream, type Token } from './stream';
+export { Recogniser, verdictOf, type Verdict } from './recognise';
+export { streamOf, type Stream } from './stream';

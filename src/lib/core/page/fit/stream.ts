@@ -1,6 +1,6 @@
 import { folded } from '../../folded';
 import type { PageSize } from '../geometry';
-import type { PaperReading } from '../printed';
+import type { PrintedPages } from '../printed';
 import { shownPage, type ShownPage, type ShownWord, type TextRow } from '../shown-page';
 
 /** A word of a document's text, in reading order, with where it stands. */
@@ -27,7 +27,7 @@ export interface Stream {
 const EDGE = 0.11;
 
 /** Reads a document as one text, its repeated heads and feet set apart. */
-export function streamOf(reading: PaperReading, sizes: readonly PageSize[]): Stream {
+export function streamOf(reading: PrintedPages, sizes: readonly PageSize[]): Stream {
 	const pages = sizes.map((size, number) => shownPage(reading, number, size));
 	const furniture = furnitureOf(pages);
 	const tokens: Token[] = [];

@@ -1,0 +1,368 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { engagement } from '../demo/documents';
+import { docx } from './kit/docx';
+import { pdf } from './kit/pdfs';
+import { linkFromMail, ready, Server, signIn } from './kit/server';
+
+const server = new Server();
+test.beforeAll(async () => {
+	test.setTimeout(180_000);
+	await server.seed('demo').start();
+});
+test.afterAll(() => server.stop());
+
+async function clean(page: Page, where: string, part = 'body') {
+	const { violations } = await new AxeBuilder({ page })
+		.include(part)
+		.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
+		.analyze();
+	expect(violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual(
+		[]
+	);
+}
+
+const file = (name: string, bytes: Uint8Array, mimeType = 'application/pdf') => ({
+	name,
+	mimeType,
+	buffer: Buffer.from(bytes)
+});
+const canvas = (page: Page) => page.locator('canvas[data-drawn=yes]').first();
+const notes = (page: Page) => page.getByRole('main');
+
+async function newPacket(page: Page) {
+	await page.goto(`${server.origin}/desk`);
+	await ready(page);
+	await page.getByRole('button', { name: 'New packet' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+}
+
+async function role(page: Page, name: string, more: { person?: [string, string]; optional?: boolean } = {}) {
+	await page.getByRole('button', { name: /First role|Next role/ }).click();
+	await page.getByLabel('Role').fill(name);
+	if (more.optional) await page.getByLabel('may stay empty').check();
+	if (more.person) {
+		await page.getByLabel('Always this person').fill(more.person[0]);
+		await page.getByLabel('E-mail').fill(more.person[1]);
+	}
+	await page.keyboard.press('Escape');
+}
+
+/** Places a signature for whoever is chosen on the route. */
+async function sign(page: Page, who: string, x: number, y: number) {
+	await page
+		.getByRole('list', { name: 'Route' })
+		.getByRole('button', { name: new RegExp(`^${who}`) })
+		.click();
+	await page.getByRole('heading', { level: 1 }).click();
+	await page.keyboard.press('s');
+	await page.locator('[data-sheet]').first().click({ position: { x, y } });
+	await page.keyboard.press('Escape');
+}
+
+async function putInUse(page: Page, note: string) {
+	await page.getByRole('button', { name: 'Put in use…' }).click();
+	await page.getByLabel('What is new in it').fill(note);
+	await page.getByRole('button', { name: 'Put in use', exact: true }).click();
+	await page.waitForURL('**/templates?id=*');
+}
+
+/** Signs as the newest message to that address asks, without looking at the pages. */
+async function signsByMail(page: Page, to: string, name: string) {
+	const link = await linkFromMail(page, server, to);
+	const html = await (await page.request.get(link)).text();
+	const headers = { origin: server.origin, 'content-type': 'application/json' };
+	await page.request.post(`${link}/consent`, { headers, data: {} });
+	// the page shows everybody's fields; only one's own is taken
+	for (const [, field] of html.matchAll(/id:"([^"]+)",key:"[^"]*",kind:"signature"/g)) {
+		const data = { answers: { [field!]: { way: 'typed', text: name, hand: 'caveat' } } };
+		if ((await page.request.post(`${link}/finish`, { headers, data })).ok()) return;
+	}
+	throw new Error(`${to} could not sign`);
+}
+
+test('two roles in an order, kept as a template, used at once, signed by both', async ({ page }) => {
+	await signIn(page, server);
+	await page.getByRole('link', { name: 'Templates', exact: true }).click();
+	await page.getByRole('button', { name: 'New template' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+	await page.getByLabel('Add documents').setInputFiles(file('Key receipt.pdf', await pdf(1)));
+	await canvas(page).waitFor();
+	await role(page, 'Key holder');
+	await role(page, 'Key keeper', { person: ['Tamsin Okoro', 'tamsin@brindlevale.example'] });
+	await page.getByRole('list', { name: 'Route' }).getByRole('button', { name: 'Tamsin Okoro' }).click();
+	await page.getByLabel('the name', { exact: true }).uncheck();
+	await page.getByLabel('the address', { exact: true }).uncheck();
+	await sign(page, 'Key holder', 200, 300);
+	await sign(page, 'Tamsin Okoro', 420, 300);
+	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+	await page.getByLabel('Message to everyone').fill('For {key holder.name}, ');
+	await page.getByLabel('Value to put into the letter to everyone').selectOption('{title}');
+	await page.getByLabel('the letters').uncheck();
+	await page.getByRole('button', { name: 'Keep this text' }).click();
+	await page.getByLabel('Title of the saved text').fill('Keys');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(page.getByText('Kept as “Keys”.')).toBeVisible();
+	await putInUse(page, 'first');
+	await page.getByText('Description, folder, who may use it').click();
+	await page.getByLabel('Description', { exact: true }).fill('Keys of the stage door');
+	await page.getByLabel('Who may use it').selectOption('office');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(page.getByText('Keys of the stage door').first()).toBeVisible();
+	await clean(page, 'templates');
+
+	await page.getByRole('complementary').getByRole('link', { name: 'Use' }).click();
+	await page.getByRole('heading', { name: 'Key receipt' }).waitFor();
+	await ready(page);
+	await expect(page.getByText('2 things before this can go')).toBeVisible();
+	await expect(page.getByText('Set by the template: Tamsin Okoro signs as Key keeper.')).toBeVisible();
+	await page.getByLabel('Name').fill('Gwen Aldous');
+	await page.getByLabel('E-mail').fill('gwen@post.example');
+	await clean(page, 'use');
+	await page.getByRole('button', { name: 'Send now' }).click();
+	await page.waitForURL('**/packets/*');
+	const packet = page.url();
+	await expect(page.getByRole('link', { name: 'Key receipt' })).toBeVisible();
+	await linkFromMail(page, server, 'gwen@post.example', 'Key receipt');
+	await expect(page.frameLocator('iframe').getByText('For Gwen Aldous, Key receipt')).toBeVisible();
+	await signsByMail(page, 'gwen@post.example', 'Gwen Aldous');
+	await signsByMail(page, 'tamsin@brindlevale.example', 'Tamsin Okoro');
+	await page.goto(packet);
+	await expect(page.getByRole('link', { name: 'Evidence sheet' })).toBeVisible({ timeout: 30_000 });
+
+	// used by another preparer, on the Bench: what is locked is plain, and the server keeps it too
+	await page.goto(`${server.origin}/sign-in`);
+	await page.context().clearCookies();
+	await signIn(page, server, 'tamsin');
+	await page.getByRole('button', { name: 'Find or do' }).click();
+	await page.getByRole('combobox', { name: 'Find or do' }).fill('key receipt');
+	await page.getByRole('option', { name: 'Use Key receipt' }).click();
+	await page.getByRole('button', { name: 'Prepare on the Bench' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+	await expect(page.getByText('Message to everyone set by the template')).toBeVisible();
+	await page.getByRole('list', { name: 'Route' }).getByRole('button', { name: 'Tamsin Okoro' }).click();
+	await expect(page.getByLabel('E-mail')).toHaveAttribute('readonly');
+});
+
+test('a letter written anew gets its fields by itself; what is unsure is walked through; the document is exchanged', async ({
+	page
+}) => {
+	await signIn(page, server);
+	await newPacket(page);
+	const letter = await engagement(
+		'Noor van Dalen',
+		'double bass',
+		'the winter tour in the northern towns and the two days of recording that follow it at Staunton',
+		'GBP 240.00'
+	);
+	await page.getByLabel('Add documents').setInputFiles(file('Noor.pdf', letter.bytes));
+	await expect(page.getByText(/This looks like Guest musician engagement: 9\d % of its wording/)).toBeVisible();
+	await page.getByRole('button', { name: 'Fit Guest musician engagement' }).click();
+	const dialog = page.getByRole('dialog');
+	await expect(dialog.getByText('7 of 8 fields placed surely')).toBeVisible();
+	await expect(dialog.getByRole('button', { name: 'Lay the fields down' })).toBeDisabled();
+	await dialog.locator('canvas[data-drawn=yes]').first().waitFor();
+	await clean(page, 'fit', '[role=dialog]');
+	// the initials went along with their foot to page 2: Enter says that this is right
+	await expect(dialog.getByRole('button', { name: /Initials/ })).toContainText('it moved from page 1 to page 2');
+	await page.keyboard.press('Enter');
+	await expect(dialog.getByText('All looked at')).toBeVisible();
+	await dialog.getByRole('button', { name: 'Lay the fields down' }).click();
+	await expect(page.getByText('2 things before this can go')).toBeVisible();
+	await page.getByRole('button', { name: 'Go to Noor, page 2' }).click();
+	const note = page.locator('[data-field]', { hasText: 'Anything we should know' });
+	const [x, y] = [letter.places['musician.note']!.rect.x, letter.places['musician.note']!.rect.y];
+	await note.click();
+	await page.getByLabel('Unit').selectOption('pt');
+	expect(Math.abs(Number(await page.getByLabel('From left').inputValue()) - x)).toBeLessThan(3);
+	expect(Math.abs(842 - y - 18 - Number(await page.getByLabel('From top').inputValue()))).toBeLessThan(3);
+
+	// its landmarks are seen; a phrase is marked on the page, and stands but once
+	await expect(page.locator('[data-landmark]').first()).toBeVisible();
+	await page.getByLabel('Pinned to', { exact: true }).selectOption('phrase');
+	const words = (await page.locator('[data-landmark]').last().boundingBox())!;
+	await page.mouse.move(words.x - 3, words.y - 3);
+	await page.mouse.down();
+	await page.mouse.move(words.x + 130, words.y + 12, { steps: 4 });
+	await page.mouse.up();
+	await expect(page.getByLabel('Phrase')).toHaveValue(/Anything we should/);
+	await page.getByLabel('Phrase').fill('of');
+	await page.getByLabel('Phrase').press('Tab');
+	await expect(page.getByText(/“of” stands \d+ times/)).toBeVisible();
+	await page.getByLabel('Pinned to', { exact: true }).selectOption('page');
+	await page.keyboard.press('Escape');
+
+	await page.getByRole('list', { name: 'Route' }).getByRole('button', { name: 'Guest musician' }).click();
+	await page.getByLabel('Name', { exact: true }).fill('Noor van Dalen');
+	await page.getByLabel('E-mail').fill('noor@post.example');
+	await page.getByText('A letter of their own').click();
+	await page.getByLabel('Message to Noor van Dalen').fill('Only for you, {guest musician.given name}.');
+	await expect(page.getByText(/Ready to go/)).toBeVisible();
+
+	// once more another version, a scan this time: said so, nothing placed unasked, and left as it was
+	await page
+		.getByLabel('Another version')
+		.setInputFiles([], {})
+		.catch(() => undefined);
+	const scan = await sharp({ create: { width: 700, height: 990, channels: 3, background: '#fff' } })
+		.jpeg()
+		.toBuffer();
+	const chooser = page.waitForEvent('filechooser');
+	await page.getByRole('button', { name: 'Exchange Noor' }).click();
+	await (await chooser).setFiles([file('scan 1.jpg', scan, 'image/jpeg'), file('scan 2.jpg', scan, 'image/jpeg')]);
+	await expect(dialog.getByText('1 of 8 fields placed surely')).toBeVisible();
+	await expect(dialog.getByText(/no words to go by/).first()).toBeVisible();
+	await dialog.getByRole('button', { name: 'Leave it', exact: true }).click();
+	await page.getByRole('button', { name: 'Send…' }).click();
+	await page.getByRole('button', { name: 'Send now' }).click();
+	await page.waitForURL('**/packets/*');
+	await expect(page.getByRole('link', { name: 'Guest musician engagement' })).toBeVisible();
+});
+
+test('quick from a template: recent ones at hand, from a person’s page, a value asked once', async ({ page }) => {
+	await signIn(page, server);
+	await page.getByLabel('Begin from a template').click();
+	await page.getByRole('link', { name: 'Recording release · Players' }).click();
+	await page.waitForURL('**/use');
+	await page.getByRole('button', { name: 'Find or do' }).click();
+	await page.getByRole('combobox', { name: 'Find or do' }).fill('tess marlow');
+	await page.getByRole('option', { name: /t.marlow@post.example/ }).click();
+	await page.getByRole('heading', { name: 'Tess Marlow' }).waitFor();
+	await clean(page, 'person');
+	await page.getByRole('link', { name: 'Steward handbook receipt' }).click();
+	await page.waitForURL('**/use?*');
+	await ready(page);
+	await expect(page.getByLabel('Name')).toHaveValue('Tess Marlow');
+	await expect(page.getByText('The message stays as the template has it.')).toBeVisible();
+	await page.getByLabel('E-mail').fill('not an address');
+	await expect(page.getByText("“not an address” can't be an e-mail address.")).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Send now' })).toBeDisabled();
+	await page.getByLabel('E-mail').fill('tess@post.example');
+	await page.getByRole('button', { name: 'Send now' }).click();
+	await page.waitForURL('**/packets/*');
+	await page.getByRole('button', { name: 'Keep as template' }).click();
+	await page.waitForURL('**/bench/*');
+	await expect(page.getByRole('button', { name: 'Put in use…' })).toBeVisible();
+});
+
+test('made for two it serves for one; several documents in an order; pages turned and left out', async ({ page }) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/templates`);
+	await page.getByRole('button', { name: 'New template' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+	await page
+		.getByLabel('Add documents')
+		.setInputFiles([file('Terms.pdf', await pdf(3)), file('Schedule.pdf', await pdf(1, { text: 'Other' }))]);
+	await expect(page.getByText('Papers · 2')).toBeVisible();
+	await page.getByRole('button', { name: 'Move Schedule up' }).click();
+	await expect(page.getByRole('region', { name: 'Papers' }).getByRole('heading').first()).toHaveText('Schedule');
+	await page.getByRole('button', { name: 'Undo: move a document' }).click();
+	await role(page, 'Lender');
+	await role(page, 'Second lender', { optional: true });
+	await role(page, 'Company manager', { person: ['Tamsin Okoro', 'tamsin@brindlevale.example'] });
+	await sign(page, 'Lender', 200, 200);
+	await sign(page, 'Second lender', 200, 300);
+	await sign(page, 'Tamsin Okoro', 420, 200);
+	await page.getByRole('button', { name: 'Leave page 2 of Terms out' }).click();
+	await expect(page.getByRole('button', { name: /Go to Terms, page/ })).toHaveCount(2);
+	await page.getByRole('button', { name: 'Turn page 2 of Terms' }).click();
+	await expect(page.getByRole('button', { name: 'Undo: turn a page' })).toBeVisible();
+	await page
+		.getByRole('button', { name: 'Go to Terms, page 2' })
+		.dragTo(page.getByRole('button', { name: 'Go to Terms, page 1' }));
+	await expect(page.getByRole('button', { name: 'Undo: move a page' })).toBeVisible();
+	await page.getByRole('button', { name: 'Undo: move a page' }).click();
+	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+	await page.getByLabel('Days to complete').fill('5');
+	await page.getByLabel('Days to complete').press('Tab');
+	await putInUse(page, '');
+	await page.getByRole('complementary').getByRole('link', { name: 'Use' }).click();
+	await ready(page);
+	await page.getByLabel('nobody this time').check();
+	await page.getByLabel('Name').fill('Hester Quill');
+	await page.getByLabel('E-mail').fill('hester@post.example');
+	await expect(page.getByText('Ends 5 days after sending. “Terms”, “Schedule” are signed.')).toBeVisible();
+	await page.getByRole('button', { name: 'Send now' }).click();
+	await page.waitForURL('**/packets/*');
+	await expect(page.getByRole('img', { name: /Terms, page 2 of 2/ })).toBeVisible();
+	await expect(page.getByText('Second lender')).toHaveCount(0);
+});
+
+test('two templates become one packet: one person, one order, what differs is settled', async ({ page }) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/templates`);
+	await ready(page);
+	await page.getByLabel('Choose Guest musician engagement').check();
+	await page.getByLabel('Choose Recording release').check();
+	await page.getByRole('button', { name: 'Join 2 as one packet…' }).click();
+	await page.getByRole('heading', { name: 'Join “' }).waitFor();
+	await ready(page);
+	const stops = page.getByRole('region', { name: 'The packet' }).getByRole('listitem');
+	await expect(stops).toHaveCount(5);
+	await clean(page, 'join');
+	await page.getByRole('group', { name: 'Company manager' }).getByRole('button', { name: 'Earlier' }).click();
+	await page.getByRole('group', { name: 'Company manager' }).getByRole('button', { name: 'Earlier' }).click();
+	await expect(
+		page.getByText('In “Guest musician engagement” Guest musician comes before Company manager; here not.')
+	).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Join and go to the Bench' })).toBeDisabled();
+	await page.getByRole('button', { name: 'Guest musician first' }).click();
+	await expect(page.getByText('Nothing left to settle')).toBeVisible();
+	await page.getByRole('button', { name: 'Join and go to the Bench' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+	await expect(page.getByText('Papers · 2')).toBeVisible();
+	await page.getByRole('list', { name: 'Route' }).getByRole('button', { name: 'Guest musician' }).click();
+	await page.getByLabel('Name', { exact: true }).fill('Maren Lindqvist');
+	await page.getByLabel('E-mail').fill('maren@post.example');
+	await expect(page.getByText(/Ready to go/)).toBeVisible();
+	await page.getByRole('button', { name: 'Send…' }).click();
+	await page.getByRole('button', { name: 'Send now' }).click();
+	await page.waitForURL('**/packets/*');
+	await expect(page.getByRole('link', { name: 'Recording release' })).toBeVisible();
+});
+
+test('Word, pictures and markers: what is marked yellow is said, markers become fields and are covered', async ({
+	page
+}) => {
+	await signIn(page, server);
+	await newPacket(page);
+	await page.getByRole('button', { name: 'Who signs first' }).click();
+	await page.getByLabel('Name', { exact: true }).fill('Maren');
+	await page.getByLabel('E-mail').fill('maren@post.example');
+	const word = docx([
+		'Letter to Maren',
+		[{ text: 'The fee is ' }, { text: 'to be agreed', yellow: true }],
+		'Sign here ::maren.signature:: and ::marn.text:: there'
+	]);
+	await page
+		.getByLabel('Add documents')
+		.setInputFiles(
+			file('Letter.docx', word, 'application/vnd.openxmlformats-officedocument.wordprocessingml.document')
+		);
+	await expect(notes(page)).toContainText('“Letter”: taken in the plain way');
+	await expect(notes(page)).toContainText('1 marker of “Letter” became fields.');
+	await expect(notes(page)).toContainText('names a role “marn”, which is not here. Did you mean “Maren”?');
+	await expect(page.locator('[data-field]')).toHaveCount(1);
+	await page.getByRole('button', { name: /Ready to go, \d+ worth a look/ }).click();
+	await expect(page.getByText('“to be agreed” is marked yellow in “Letter”: still to write?')).toBeVisible();
+	const picture = await sharp({ create: { width: 600, height: 800, channels: 3, background: '#ccd' } })
+		.png()
+		.toBuffer();
+	await page
+		.getByLabel('Add documents')
+		.setInputFiles([file('a.png', picture, 'image/png'), file('b.png', picture, 'image/png')]);
+	await expect(page.getByRole('button', { name: /Go to a, page/ })).toHaveCount(2);
+	await page
+		.getByLabel('Add documents')
+		.setInputFiles(file('bomb.docx', docx(['x'], [], { 'word/media/a': new Uint8Array(205 * 1024 * 1024) })));
+	await expect(page.getByRole('alert').filter({ hasText: 'unfolds to more than is permitted' })).toContainText(
+		'Everything else is kept.'
+	);
+});
