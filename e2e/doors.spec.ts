@@ -42,6 +42,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/bench/[id]/template': { do: ['preparer', 'owner'] },
 	'/papers/[digest]': { look: ['viewer', 'preparer', 'owner'] },
 	'/papers/[digest]/reading': { look: ['viewer', 'preparer', 'owner'] },
+	'/papers/[digest]/source': { look: ['viewer', 'preparer', 'owner'] },
 	'/papers/[digest]/thumbnail': { look: ['viewer', 'preparer', 'owner'] },
 	'/pictures/[digest]': { look: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },

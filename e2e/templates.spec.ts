@@ -365,4 +365,9 @@ test('Word, pictures and markers: what is marked yellow is said, markers become 
 	await expect(page.getByRole('alert').filter({ hasText: 'unfolds to more than is permitted' })).toContainText(
 		'Everything else is kept.'
 	);
+	await page.getByRole('button', { name: 'Send…' }).click();
+	await page.getByRole('button', { name: 'Send now' }).click();
+	await page.waitForURL('**/packets/*');
+	const original = await page.getByRole('link', { name: 'Letter.docx' }).getAttribute('href');
+	expect((await (await page.request.get(server.origin + original)).body()).equals(Buffer.from(word))).toBe(true);
 });

@@ -3,6 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { engagement } from '../demo/documents';
 import { PASSWORD } from '../demo/scenario';
 import { BROWSER } from '../e2e/kit/browser';
 
@@ -70,6 +71,37 @@ try {
 	await desk.getByRole('button', { name: 'Send…' }).click();
 	await desk.getByRole('dialog').waitFor();
 	await shot(desk, 'send');
+	await desk.goto(`${origin}/templates`);
+	await drawn(desk);
+	await shot(desk, 'templates');
+	await desk.getByRole('link', { name: 'Use Guest musician engagement' }).click();
+	await desk.getByLabel('Name').fill('Noor van Dalen');
+	await desk.waitForTimeout(300);
+	await shot(desk, 'use');
+	await desk.goto(`${origin}/desk`);
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByRole('button', { name: 'New packet' }).click();
+	await desk.waitForURL('**/bench/*');
+	const letter = await engagement(
+		'Noor van Dalen',
+		'double bass',
+		'the winter tour in the northern towns',
+		'GBP 240.00'
+	);
+	await desk
+		.getByLabel('Add documents')
+		.setInputFiles({ name: 'Engagement, Noor.pdf', mimeType: 'application/pdf', buffer: Buffer.from(letter.bytes) });
+	await desk.getByRole('button', { name: /^Fit / }).click();
+	await desk.getByRole('dialog').locator('canvas[data-drawn=yes]').nth(1).waitFor();
+	await desk.waitForTimeout(800);
+	await shot(desk, 'fit');
+	await desk.goto(`${origin}/templates`);
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByLabel('Choose Guest musician engagement').check();
+	await desk.getByLabel('Choose Recording release').check();
+	await desk.getByRole('button', { name: 'Join 2 as one packet…' }).click();
+	await desk.getByRole('heading', { name: 'Join “' }).waitFor();
+	await shot(desk, 'join');
 	for (const area of ['records', 'settings', 'stand-ins']) {
 		await desk.goto(`${origin}/${area}`);
 		await shot(desk, area);

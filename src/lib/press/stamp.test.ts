@@ -27,7 +27,22 @@ async function painted(original: Uint8Array, stamps: Stamp[]) {
 	};
 	return { dark, box, words, whole: dark(0, 0, 5000, 5000) };
 }
+/** The text of pdf() stands at 100, 700 in letters of 14. */
+const MARKER = { x: 95, y: 690, width: 160, height: 26 };
+
 const text = (t: string): Mark => ({ draw: 'text', text: t });
+
+describe('a marker', () => {
+	it('is painted over, and what is stamped there stands on top of it', async () => {
+		const original = await pdf(1, { text: '::maren.text::' });
+		expect((await painted(original, [])).whole).toBeGreaterThan(100);
+		const cover: Stamp = { page: 0, rect: MARKER, mark: { draw: 'cover' } };
+		expect((await painted(original, [cover])).whole).toBe(0);
+		expect((await painted(original, [cover, { page: 0, rect: MARKER, mark: text('Maren') }])).whole).toBeGreaterThan(
+			60
+		);
+	});
+});
 
 describe('where stamps are painted', () => {
 	it.each<[Turn, boolean]>([

@@ -27,6 +27,7 @@ export const DOORS: Record<string, { look: Least; do: Least }> = {
 	'/bench/new': { look: 'nobody', do: 'preparer' },
 	'/papers/[digest]': { look: 'viewer', do: 'nobody' },
 	'/papers/[digest]/reading': { look: 'viewer', do: 'nobody' },
+	'/papers/[digest]/source': { look: 'viewer', do: 'nobody' },
 	'/papers/[digest]/thumbnail': { look: 'viewer', do: 'nobody' },
 	'/pictures/[digest]': { look: 'viewer', do: 'nobody' },
 	'/packets/[id]': { look: 'viewer', do: 'preparer' },

@@ -69,7 +69,8 @@ const aboutBorder = border(
 			description: Type.String({ maxLength: 1000 }),
 			folder: Type.String({ maxLength: 80 }),
 			shared: Type.Union(SHARED.map((one) => Type.Literal(one))),
-			accounts: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 200 })
+			accounts: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 200 }),
+			owner: Type.String({ maxLength: 40 })
 		},
 		{ additionalProperties: false }
 	)
@@ -87,7 +88,8 @@ export const actions = {
 			description: String(form.get('description') ?? ''),
 			folder: String(form.get('folder') ?? ''),
 			shared: String(form.get('shared') ?? 'owner'),
-			accounts: form.getAll('account').map(String)
+			accounts: form.getAll('account').map(String),
+			owner: String(form.get('owner') ?? '')
 		});
 		if (isRefusal(about)) return said(about);
 		return said(describeTemplate(house(), accountIn(locals), id(form), about));

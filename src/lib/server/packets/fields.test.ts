@@ -142,6 +142,10 @@ describe('answers of every kind', () => {
 			{ draw: 'strike' }
 		]);
 		expect(stampsOf(t.house.db, plan, answers, 'another', '2026-12-02')).toEqual([]);
+		// the marker a field came from is covered before anything is drawn, also where no rule shows the field
+		const marked = { ...plan, fields: plan.fields.map((f) => ({ ...f, cover: f.rect, showWhen: '1 = 2' })) };
+		const covers = stampsOf(t.house.db, marked, {}, 'paper', '2026-12-02').map((s) => s.mark.draw);
+		expect(new Set(covers)).toEqual(new Set(['cover']));
 	});
 	it('in the CSV are never run as a formula', async () => {
 		const packet = ok(

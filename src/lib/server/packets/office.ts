@@ -4,6 +4,7 @@ import { inWords } from '../../words/record';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
+import { sourcesOf } from '../papers';
 import { act, packetState } from './act';
 import { handedIn } from './copies';
 import { newLink, revokeLinks } from './links';
@@ -31,6 +32,8 @@ export interface PacketView {
 	answers: SentPacket['answers'];
 	/** the templates it was made from, and which version of each */
 	from: { template: string; title: string; version: number }[];
+	/** what documents were made from, where that was no PDF */
+	sources: { paper: string; n: number; name: string }[];
 	sealed: boolean;
 	/** what people handed in */
 	files: { what: string; name: string }[];
@@ -76,6 +79,9 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		fields: packet.plan.fields,
 		answers: packet.answers,
 		from: (packet.plan.from ?? []).map((made) => ({ ...made, title: titleOf(house, made.template) })),
+		sources: packet.plan.papers.flatMap(({ digest }) =>
+			sourcesOf(house, digest).map(({ name }, n) => ({ paper: digest, n, name }))
+		),
 		sealed: packet.evidence !== null,
 		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
 		record: eventsOf(house.db, id)

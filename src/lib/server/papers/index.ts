@@ -111,6 +111,15 @@ export async function reorderPaper(
 	return { digest: taken.digest, name, pages: taken.pages, stripped: [], notes: [] };
 }
 
+/** What a document was made from, where that was no PDF. */
+export function sourcesOf(house: House, digest: string): { digest: string; name: string }[] {
+	return house.db
+		.prepare<[string], { digest: string; name: string }>(
+			'SELECT source AS digest, name FROM paper_sources WHERE paper = ? ORDER BY rowid'
+		)
+		.all(digest);
+}
+
 function pagesOf(house: House, digest: string): PageSize[] {
 	const row = house.db.prepare<[string], { pages: string }>('SELECT pages FROM papers WHERE digest = ?').get(digest);
 	return row ? (JSON.parse(row.pages) as PageSize[]) : [];

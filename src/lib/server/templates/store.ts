@@ -219,6 +219,8 @@ export interface About {
 	shared: Shared;
 	/** accounts, where it is shared with chosen ones */
 	accounts: string[];
+	/** whose it is from now on; left as it is where nobody is named who prepares packets */
+	owner?: string;
 }
 
 export function describeTemplate(house: House, account: Account, id: string, about: About): Refusal | null {
@@ -228,6 +230,13 @@ export function describeTemplate(house: House, account: Account, id: string, abo
 		house.db
 			.prepare('UPDATE templates SET description = ?, folder = ?, shared = ? WHERE id = ?')
 			.run(about.description.trim().slice(0, 1000), about.folder.trim().slice(0, 80), about.shared, id);
+		if (about.owner)
+			house.db
+				.prepare(
+					`UPDATE templates SET owner = @owner WHERE id = @id AND EXISTS
+					 (SELECT 1 FROM accounts WHERE id = @owner AND closed_at IS NULL AND level <> 'viewer')`
+				)
+				.run({ owner: about.owner, id });
 		house.db.prepare('DELETE FROM template_shares WHERE template = ?').run(id);
 		if (about.shared === 'chosen')
 			for (const one of about.accounts)

@@ -168,6 +168,12 @@ describe('a template', () => {
 			listTemplates(t.house, ruben, { show: 'shared', folder: 'Players', search: 'guests' }).map((row) => row.id)
 		).toEqual([id]);
 		expect(listTemplates(t.house, ruben, { show: 'all', search: '%' })).toEqual([]);
+		// given to somebody else, it is theirs to change
+		expect(describeTemplate(t.house, tamsin, id, { ...about, owner: 'nobody' })).toBeNull();
+		expect(ok(readTemplate(t.house, tamsin, id)).owner).toBe(tamsin.id);
+		expect(describeTemplate(t.house, tamsin, id, { ...about, owner: ruben.id })).toBeNull();
+		ok(workingCopy(t.house, ruben, id));
+		expect(readTemplate(t.house, tamsin, id)).toMatchObject({ code: 'no-template' });
 		const copy = ok(duplicateTemplate(t.house, ruben, id));
 		expect(copy.plan.title).toBe('Guest musician engagement, copy');
 	});

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import { post } from '../post';
 	import type { Bench } from './bench.svelte';
 
 	/** Ends the changing of a template: from now on it is used as it stands here, as its next version. */
@@ -16,24 +17,16 @@
 	async function put() {
 		busy = true;
 		wrong = '';
-		try {
-			if (!(await bench.flush())) {
-				wrong = 'The last change is not saved yet, so nothing was put in use.';
-				return;
-			}
-			const response = await fetch(`/bench/${bench.id}/in-use`, {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ revision: bench.atRevision, note })
-			});
-			const body = (await response.json()) as { template?: string; say?: string; message?: string };
-			if (response.ok && body.template) ondone(body.template);
-			else wrong = body.say ?? body.message ?? 'It could not be put in use; everything is kept as it is.';
-		} catch {
-			wrong = 'No connection, so nothing was put in use. Everything is kept; try again.';
-		} finally {
-			busy = false;
-		}
+		const done = (await bench.flush())
+			? await post<{ template: string }>(
+					`/bench/${bench.id}/in-use`,
+					{ revision: bench.atRevision, note },
+					'Everything is kept as it is.'
+				)
+			: { wrong: 'The last change is not saved yet, so nothing was put in use.' };
+		busy = false;
+		if ('template' in done) ondone(done.template);
+		else wrong = done.wrong;
 	}
 </script>
 

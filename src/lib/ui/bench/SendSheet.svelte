@@ -2,6 +2,7 @@
 	import { Dialog } from 'bits-ui';
 	import { deadlineAfter, dayIn } from '../../core/calendar';
 	import { actorsAt, acts, dutyVerb } from '../../core/route';
+	import { post } from '../post';
 	import type { Bench } from './bench.svelte';
 
 	/** All that will happen, in the order it will, and the button that starts it. */
@@ -24,24 +25,12 @@
 	async function send() {
 		busy = true;
 		wrong = '';
-		try {
-			if (!(await bench.flush())) {
-				wrong = 'The last change is not saved yet, so nothing was sent.';
-				return;
-			}
-			const response = await fetch(`/bench/${bench.id}/send`, {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ revision: bench.atRevision })
-			});
-			const body = (await response.json()) as { packet?: string; say?: string; message?: string };
-			if (response.ok && body.packet) onsent(body.packet);
-			else wrong = body.say ?? body.message ?? 'It could not be sent; the draft is kept.';
-		} catch {
-			wrong = 'No connection, so nothing was sent. The draft is kept; try again.';
-		} finally {
-			busy = false;
-		}
+		const done = (await bench.flush())
+			? await post<{ packet: string }>(`/bench/${bench.id}/send`, { revision: bench.atRevision }, 'The draft is kept.')
+			: { wrong: 'The last change is not saved yet, so nothing was sent.' };
+		busy = false;
+		if ('packet' in done) onsent(done.packet);
+		else wrong = done.wrong;
 	}
 </script>
 

@@ -15,6 +15,7 @@
 	}: {
 		chosen: {
 			id: string;
+			owner: string;
 			title: string;
 			description: string;
 			folder: string;
@@ -141,6 +142,16 @@
 							>
 						{:else}<p class="text-quiet">There is nobody else in this office who prepares packets.</p>{/each}
 					</fieldset>
+				{/if}
+				{#if offices.length > 0}
+					<label
+						>Belongs to<select class="input mt-1" name="owner" value={chosen.owner}>
+							<option value={chosen.owner}>whom it belongs to now</option>
+							{#each offices.filter((one) => one.id !== chosen.owner) as one (one.id)}<option value={one.id}
+									>{one.name}</option
+								>{/each}
+						</select></label
+					>
 				{/if}
 				<p><button class="button">Keep</button></p>
 			</form>

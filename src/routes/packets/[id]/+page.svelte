@@ -85,6 +85,15 @@
 					</ul>
 				</div>
 			{/if}
+			{#if packet.sources.length > 0}
+				<p class="pb-3 text-[14px]">
+					Made from {#each packet.sources as source, i (`${source.paper} ${source.n}`)}{i > 0 ? ', ' : ''}<a
+							class="text-thread underline"
+							href="/papers/{source.paper}/source?n={source.n}"
+							download>{source.name}</a
+						>{/each}.
+				</p>
+			{/if}
 			<SignPages
 				papers={packet.papers}
 				fields={packet.fields}

@@ -11,6 +11,7 @@
 		roleName,
 		type Joining
 	} from '$lib/core/template';
+	import { post } from '$lib/ui/post';
 	import { untrack } from 'svelte';
 
 	let { data } = $props();
@@ -61,20 +62,14 @@
 	async function join() {
 		busy = true;
 		wrong = '';
-		try {
-			const response = await fetch('/templates/joined', {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ ...data.wanted, joining })
-			});
-			const body = (await response.json()) as { draft?: string; say?: string; message?: string };
-			if (body.draft) await goto(`/bench/${body.draft}`);
-			else wrong = body.say ?? body.message ?? 'They could not be joined. What you settled here is kept.';
-		} catch {
-			wrong = 'No connection, so nothing was joined. What you settled here is kept.';
-		} finally {
-			busy = false;
-		}
+		const done = await post<{ draft: string }>(
+			'/templates/joined',
+			{ ...data.wanted, joining },
+			'What you settled here is kept.'
+		);
+		busy = false;
+		if ('draft' in done) await goto(`/bench/${done.draft}`);
+		else wrong = done.wrong;
 	}
 	const list = (ids: string[]) => ids.map((id) => nameOf(parts, joining, id)).join(', ');
 </script>
@@ -88,6 +83,21 @@
 		}
 	}}
 />
+{#snippet another(label: string)}
+	{#if data.others.length > 0}
+		<form method="GET" class="flex max-w-xl items-end gap-2 pt-6">
+			{#if data.wanted.draft}<input type="hidden" name="draft" value={data.wanted.draft} />{/if}
+			<label class="flex-1"
+				>{label}<select class="input mt-1" name="ids">
+					{#each data.others as other (other.id)}<option value={[...data.wanted.templates, other.id].join(',')}
+							>{other.title}</option
+						>{/each}
+				</select></label
+			><button class="button">Add</button>
+		</form>
+	{/if}
+{/snippet}
+
 <main id="main" class="px-6 py-5">
 	<p class="text-[14px] text-quiet">
 		<a class="text-thread underline" href="/templates">Templates</a> · one packet of several
@@ -102,18 +112,7 @@
 	<p class="wrong pb-2 empty:hidden" role="alert">{wrong}</p>
 	{#if data.why}
 		<p role="alert" class="max-w-xl rounded-sm border border-copper p-3">{data.why}</p>
-		{#if data.others.length > 0}
-			<form method="GET" class="flex max-w-xl items-end gap-2 pt-4">
-				{#if data.wanted.draft}<input type="hidden" name="draft" value={data.wanted.draft} />{/if}
-				<label class="flex-1"
-					>Template<select class="input mt-1" name="ids">
-						{#each data.others as other (other.id)}<option value={[...data.wanted.templates, other.id].join(',')}
-								>{other.title}</option
-							>{/each}
-					</select></label
-				><button class="button">Add</button>
-			</form>
-		{/if}
+		{@render another('Template')}
 	{:else}
 		<div class="flex flex-wrap items-start gap-6">
 			{#each parts as part, n (n)}
@@ -248,18 +247,7 @@
 						</li>
 					{/each}
 				</ul>
-				{#if data.others.length > 0}
-					<form method="GET" class="flex items-end gap-2 pt-6">
-						{#if data.wanted.draft}<input type="hidden" name="draft" value={data.wanted.draft} />{/if}
-						<label class="flex-1"
-							>One more<select class="input mt-1" name="ids">
-								{#each data.others as other (other.id)}<option value={[...data.wanted.templates, other.id].join(',')}
-										>{other.title}</option
-									>{/each}
-							</select></label
-						><button class="button">Add</button>
-					</form>
-				{/if}
+				{@render another('One more')}
 			</section>
 		</div>
 	{/if}

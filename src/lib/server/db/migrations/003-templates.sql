@@ -56,5 +56,5 @@ CREATE TABLE paper_sources (
 	paper TEXT NOT NULL REFERENCES papers (digest),
 	source TEXT NOT NULL REFERENCES blobs (digest),
 	name TEXT NOT NULL,
-	PRIMARY KEY (paper, source)
-) STRICT, WITHOUT ROWID;
+	UNIQUE (paper, source)
+) STRICT;

@@ -5,6 +5,7 @@
 	import { isAddress, localeOf, preflight } from '$lib/core/packet';
 	import { filledIn, isLocked, openAnswers, openRoles, roleName, used } from '$lib/core/template';
 	import { rightNow } from '$lib/ui/dates';
+	import { post } from '$lib/ui/post';
 	import AnswerInput from '$lib/ui/signing/AnswerInput.svelte';
 	import { untrack } from 'svelte';
 
@@ -57,21 +58,14 @@
 	async function make(send: boolean) {
 		busy = send ? 'Sending…' : 'Making the draft…';
 		wrong = '';
-		try {
-			const response = await fetch(`/templates/${data.id}/send`, {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ send, given })
-			});
-			const body = (await response.json()) as { packet?: string; draft?: string; say?: string; message?: string };
-			if (body.packet) await goto(`/packets/${body.packet}`);
-			else if (body.draft) await goto(`/bench/${body.draft}`);
-			else wrong = `${body.say ?? body.message ?? 'It could not be done.'} What you entered is kept here.`;
-		} catch {
-			wrong = 'No connection, so nothing was sent. What you entered is kept here; try again.';
-		} finally {
-			busy = '';
-		}
+		const done = await post<{ packet?: string; draft?: string }>(
+			`/templates/${data.id}/send`,
+			{ send, given },
+			'What you entered is kept here.'
+		);
+		busy = '';
+		if ('wrong' in done) wrong = done.wrong;
+		else await goto(done.packet ? `/packets/${done.packet}` : `/bench/${done.draft}`);
 	}
 </script>
 

@@ -1,0 +1,17 @@
+/**
+ * Asks the server to do something, with JSON both ways. Gives its answer, or a sentence for a person: the server's own,
+ * or that there is no connection, and in either case what was `kept`.
+ */
+export async function post<T extends object>(url: string, body: unknown, kept: string): Promise<T | { wrong: string }> {
+	try {
+		const response = await fetch(url, {
+			method: 'POST',
+			headers: { 'Content-Type': 'application/json' },
+			body: JSON.stringify(body)
+		});
+		const answer = (await response.json()) as T & { say?: string; message?: string };
+		return response.ok ? answer : { wrong: `${answer.say ?? answer.message ?? 'It could not be done.'} ${kept}` };
+	} catch {
+		return { wrong: `No connection, so nothing was done. ${kept} Try again.` };
+	}
+}
