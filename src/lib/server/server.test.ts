@@ -342,6 +342,6 @@ it('names the document in a refusal', async () => {
 	const { house } = await testHouse();
 	expect(await addPaper(house, 'Rota.pdf', Buffer.from('hello'))).toMatchObject({
 		code: 'not-a-pdf',
-		say: '“Rota”: This is not a PDF.'
+		say: '“Rota”: This is neither a PDF, a Word document (DOCX), nor a picture (PNG, JPEG).'
 	});
 });

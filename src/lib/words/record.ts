@@ -26,6 +26,8 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			const duty = plan.people.find((p) => p.id === event.person)?.duty ?? 'signs';
 			return `${person(event.person)} ${doneWord(duty)}.`;
 		}
+		case 'PersonNamed':
+			return `${event.name}, ${event.email}, was named as ${plan.people.find((p) => p.id === event.person)?.role || 'the next person'}.`;
 		case 'PersonDeclined':
 			return `${person(event.person)} declined: ${event.reason}`;
 		case 'AddressCorrected':

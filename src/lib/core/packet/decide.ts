@@ -1,9 +1,9 @@
 import { deadlineAfter, isOver } from '../calendar';
 import { finishAnswers } from '../field';
 import { refuse, isRefusal, type Refusal } from '../refusal';
-import { actorsAt, dutyVerb, nextStop } from '../route';
+import { actorsAt, dutyVerb, nextStop, stopOf, toBeNamedBy } from '../route';
 import { isAddress } from './address';
-import type { Command } from './commands';
+import type { Command, Names } from './commands';
 import type { PacketEvent } from './events';
 import { localeOf, personIn, type PlanPerson } from './plan';
 import { preflight } from './preflight';
@@ -109,11 +109,34 @@ function finish(state: SentPacket, command: Extract<Command, { do: 'finish' }>, 
 			Object.keys(out.people).filter((id) => out.people[id]?.is === 'done')
 		);
 		if (isRefusal(answers)) return answers;
+		const named = namings(out, person, command.names ?? {});
+		if (isRefusal(named)) return named;
 		return [
 			{ type: 'PersonFinished', person: person.id, answers, shown: command.shown, from: command.from },
+			...named,
 			...whatFollows(out, person.id)
 		];
 	});
+}
+
+/** Whom a person names on finishing. Refuses a place left without name or address, naming oneself, and one address twice. */
+function namings(out: Out, by: PlanPerson, names: Names): PacketEvent[] | Refusal {
+	const events: PacketEvent[] = [];
+	for (const place of toBeNamedBy(out.plan, by.id)) {
+		const name = names[place.id]?.name.trim() ?? '';
+		const email = names[place.id]?.email.trim() ?? '';
+		const role = place.role || 'the next person';
+		if (name === '') return refuse('name-missing', `Say who is to be ${role}.`, place.id);
+		if (!isAddress(email)) return refuse('bad-address', `${role}: “${email}” can't be an e-mail address.`, place.id);
+		if (email.toLowerCase() === addressOf(out, by.id).toLowerCase())
+			return refuse('named-oneself', `You can't name yourself as ${role}.`, place.id);
+		const beside = actorsAt(out.plan, stopOf(out.plan, place.id)).filter((p) => p.id !== place.id);
+		const taken = [...beside.map((p) => addressOf(out, p.id)), ...events.map((e) => ('email' in e ? e.email : ''))];
+		if (taken.some((address) => address.toLowerCase() === email.toLowerCase()))
+			return refuse('twice-at-stop', `${email} has a place there already.`, place.id);
+		events.push({ type: 'PersonNamed', person: place.id, name, email });
+	}
+	return events;
 }
 
 /** When the last one at a stop has finished, the next stop opens, or the packet is complete. */

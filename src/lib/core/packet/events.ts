@@ -29,6 +29,7 @@ export type PacketEvent =
 	| { type: 'PaperOpened'; person: string; from: From }
 	| { type: 'ConsentGiven'; person: string; text: string; from: From }
 	| { type: 'PersonFinished'; person: string; answers: Answers; shown: string; from: From }
+	| { type: 'PersonNamed'; person: string; name: string; email: string }
 	| { type: 'PersonDeclined'; person: string; reason: string; from: From }
 	| { type: 'AddressCorrected'; person: string; was: string; now: string }
 	| { type: 'PacketCompleted' }

@@ -72,6 +72,16 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 				]),
 				answers: { ...state.answers, ...event.answers }
 			};
+		case 'PersonNamed':
+			return {
+				...state,
+				plan: {
+					...state.plan,
+					people: state.plan.people.map((p) =>
+						p.id === event.person ? { ...p, name: event.name, email: event.email } : p
+					)
+				}
+			};
 		case 'PersonDeclined':
 			return {
 				...stand(state, [

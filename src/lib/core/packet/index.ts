@@ -1,5 +1,5 @@
 export { isAddress } from './address';
-export type { Command } from './commands';
+export type { Command, Names } from './commands';
 export { decide } from './decide';
 export type { Actor, From, MessagePurpose, PacketEvent, Recorded } from './events';
 export { evolve, fold, type PlanLookup } from './evolve';

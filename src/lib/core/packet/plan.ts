@@ -94,6 +94,8 @@ export const PersonSchema = Type.Object(
 		role: Type.Optional(Type.String({ maxLength: 80 })),
 		/** a role that may stay empty: its stop and fields then fall away */
 		optional: Type.Optional(Type.Boolean()),
+		/** who says, on finishing at an earlier stop, who this is; until then they have neither name nor address */
+		namedBy: Type.Optional(Id),
 		/** what the sender must leave as it is */
 		locked: Type.Optional(locks(PERSON_LOCKS)),
 		/** what this person's letter says instead of everybody's */

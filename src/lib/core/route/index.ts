@@ -1,1 +1,12 @@
-export { actorsOf, actorsAt, acts, doneWord, dutyVerb, moved, nextStop, stopOf } from './route';
+export {
+	actorsOf,
+	actorsAt,
+	acts,
+	comesBefore,
+	doneWord,
+	dutyVerb,
+	moved,
+	nextStop,
+	stopOf,
+	toBeNamedBy
+} from './route';

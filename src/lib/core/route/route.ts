@@ -29,6 +29,17 @@ export function stopOf(plan: Plan, person: string): number {
 	return plan.stops.findIndex((stop) => stop.people.includes(person));
 }
 
+/** The people whom a person still has to name on finishing. */
+export function toBeNamedBy(plan: Plan, person: string): PlanPerson[] {
+	return plan.people.filter((one) => one.namedBy === person && (one.name === '' || one.email === ''));
+}
+
+/** Whether one person stands at an earlier stop than another, and has something to do there. */
+export function comesBefore(plan: Plan, one: string, other: string): boolean {
+	const [first, second] = [stopOf(plan, one), stopOf(plan, other)];
+	return first >= 0 && first < second && actorsOf(plan).some((person) => person.id === one);
+}
+
 /** The route with a person at another place: beside those at stop `to`, or at a new stop of their own before it. */
 export function moved(plan: Plan, person: string, to: number, how: 'beside' | 'before'): Plan {
 	const target = plan.stops[to];

@@ -75,9 +75,7 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 		const fieldIds = new Map(plan.fields.map((f) => [f.id, fresh(f.id, fields)]));
 		const keys = renamedKeys(plan, joining, taken);
 		const who = (id: string | null) =>
-			id === null || id === SENDER || id === EVERYBODY
-				? id
-				: (joining.people.find((g) => g.members.some((m) => m.part === part && m.person === id))?.id ?? null);
+			id === null || id === SENDER || id === EVERYBODY ? id : groupOf(joining, part, id);
 		papers.push(...plan.papers.map((p) => ({ ...p, id: paperIds.get(p.id)! })));
 		attachments.push(
 			...plan.attachments
@@ -114,7 +112,7 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 		days: joining.days !== undefined ? joining.days : plans[0]!.days,
 		papers,
 		attachments,
-		people: joining.people.map((group) => onePerson(parts, group)),
+		people: joining.people.map((group) => onePerson(parts, joining, group)),
 		stops: joining.stops.map((people, i) => ({ id: `s${i}`, people })),
 		fields,
 		...(Object.keys(answers).length > 0 && { answers }),
@@ -123,6 +121,11 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 		...(from.length > 0 && { from }),
 		...(locked.length > 0 && { locked })
 	};
+}
+
+/** The id in the whole of somebody of a part; null where there is none. */
+function groupOf(joining: Joining, part: number, person: string | undefined): string | null {
+	return joining.people.find((g) => g.members.some((m) => m.part === part && m.person === person))?.id ?? null;
 }
 
 /** The keys of a part that must be called otherwise, since an earlier part has them for something else. */
@@ -136,17 +139,20 @@ function renamedKeys(plan: Plan, joining: Joining, taken: Set<string>): Map<stri
 }
 
 /** The people of a group as one: the name and address that are known, the stricter of what is locked. */
-function onePerson(parts: Part[], group: Joining['people'][number]): PlanPerson {
+function onePerson(parts: Part[], joining: Joining, group: Joining['people'][number]): PlanPerson {
 	const people = group.members.map((m) => personOf(parts, m));
 	const lead = people[group.taken ?? -1] ?? people.find((p) => p.email !== '') ?? people[0]!;
 	const locked = [...new Set(people.flatMap((p) => p.locked ?? []))];
 	const role = people.map((p) => p.role).find(Boolean);
-	const { optional: _optional, ...rest } = lead;
+	const { optional: _optional, namedBy, ...rest } = lead;
+	const part = group.members[people.indexOf(lead)]!.part;
+	const namer = groupOf(joining, part, namedBy);
 	return {
 		...rest,
 		id: group.id,
 		duty: group.duty ?? lead.duty,
 		...(role && { role }),
+		...(namer && { namedBy: namer }),
 		...(locked.length > 0 && { locked }),
 		// somebody whom one part cannot do without is not optional in the whole
 		...(people.every((p) => p.optional) && { optional: true })

@@ -18,7 +18,9 @@ export function roleName(person: PlanPerson): string {
 
 /** Roles that nobody has taken yet: without a name or an address to reach them at. */
 export function openRoles(plan: Plan): PlanPerson[] {
-	return plan.people.filter((person) => person.name.trim() === '' || !isAddress(person.email.trim()));
+	return plan.people.filter(
+		(person) => person.namedBy === undefined && (person.name.trim() === '' || !isAddress(person.email.trim()))
+	);
 }
 
 /** What the sender must answer before this can go, one field for each question. */
@@ -37,12 +39,18 @@ export function openAnswers(plan: Plan): Field[] {
 export function withoutPerson(plan: Plan, id: string): Plan {
 	return {
 		...plan,
-		people: plan.people.filter((person) => person.id !== id),
+		people: plan.people.flatMap((person) => (person.id === id ? [] : [notNamedBy(person, id)])),
 		stops: plan.stops
 			.map((stop) => ({ ...stop, people: stop.people.filter((one) => one !== id) }))
 			.filter((stop) => stop.people.length > 0),
 		fields: plan.fields.filter((field) => field.person !== id)
 	};
+}
+
+/** A person without one who was to name them. */
+function notNamedBy(person: PlanPerson, id: string): PlanPerson {
+	const { namedBy, ...rest } = person;
+	return namedBy === undefined || namedBy === id ? rest : person;
 }
 
 /** The plan of a template with what was given for it. Optional roles that nobody took fall away. */
@@ -55,6 +63,11 @@ export function used(plan: Plan, given: Given): Plan {
 		...(given.answers && { answers: { ...plan.answers, ...given.answers } })
 	};
 	return people
-		.filter((person) => person.optional && (given.people?.[person.id] === null || person.email.trim() === ''))
+		.filter(
+			(person) =>
+				person.optional &&
+				person.namedBy === undefined &&
+				(given.people?.[person.id] === null || person.email.trim() === '')
+		)
 		.reduce((left, person) => withoutPerson(left, person.id), filled);
 }

@@ -1,13 +1,13 @@
 import { dayIn } from '../../core/calendar';
-import { addressOf, localeOf, personIn, type MessagePurpose, type SentPacket } from '../../core/packet';
+import { addressOf, personIn, type MessagePurpose, type SentPacket } from '../../core/packet';
 import { acts } from '../../core/route';
-import { filledIn } from '../../core/template';
 import { letter } from '../../words/mail';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { deliverBySmtp, deliverInside, deliversInside, type Delivery, type Message } from '../mail';
 import { act, packetState } from '../packets/act';
 import { copiesOf, copyFile } from '../packets/copies';
+import { letterFor } from '../packets/letters';
 import { newLink } from '../packets/links';
 import { organisation } from '../settings';
 
@@ -67,23 +67,18 @@ function compose(house: House, key: string, { packet: id, person: who, purpose }
 	const { colour } = organisation(house.db);
 	const token = newLink(house.db, id, who, house.now());
 	const until = packet.deadline && dayIn(packet.zone, packet.deadline);
-	const facts = {
-		plan: packet.plan,
-		answers: packet.answers,
-		sender: packet.sender,
-		until,
-		locale: person.locale ?? localeOf(packet.plan)
-	};
 	const words = letter({
 		purpose,
 		to: person,
 		sender: packet.sender,
 		title: packet.plan.title,
 		reference: packet.reference,
-		subject: filledIn(person.subject ?? packet.plan.subject ?? '', facts),
-		message: filledIn(person.message ?? packet.plan.message, facts),
+		...letterFor(packet, person),
 		until,
-		others: packet.plan.people.filter((p) => p.id !== who && acts(p.duty)).map((p) => p.name),
+		others: packet.plan.people
+			.filter((p) => p.id !== who && acts(p.duty))
+			.map((p) => p.name || p.role || '')
+			.filter(Boolean),
 		link: `${house.config.origin}/s/${token}`,
 		reason: endReason(packet),
 		colour

@@ -25,7 +25,7 @@ export function derive(state: SentPacket): Derived {
 		const standing = state.people[id]!;
 		return {
 			id,
-			name: plan.name,
+			name: plan.name || plan.role || '',
 			duty: plan.duty,
 			standing: standing.is,
 			since: standing.is === 'waiting' ? null : standing.since
@@ -83,10 +83,11 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 	});
 	const person = db.prepare(
 		`INSERT INTO packet_people (packet, person, name, email, standing, since) VALUES (?, ?, ?, ?, ?, ?)
-		 ON CONFLICT (packet, person) DO UPDATE SET email = excluded.email, standing = excluded.standing, since = excluded.since`
+		 ON CONFLICT (packet, person) DO UPDATE SET name = excluded.name, email = excluded.email, standing = excluded.standing, since = excluded.since`
 	);
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.standing, p.since);
-	if (state.events <= 2) {
+	// somebody named on the way is to be found as well
+	if (state.events <= 2 || state.plan.people.some((p) => p.namedBy !== undefined && p.name !== '')) {
 		const words = [
 			d.title,
 			state.reference,

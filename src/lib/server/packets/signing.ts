@@ -9,12 +9,14 @@ import {
 	type Attachment,
 	type Field,
 	type From,
+	type Names,
 	type Paper,
 	type PlanPerson,
 	type SentPacket
 } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { stopOf } from '../../core/route';
+import { stopOf, toBeNamedBy } from '../../core/route';
+import { letterFor } from './letters';
 import { isOver } from '../../core/calendar';
 import { CONSENT, consentText } from '../../words/consent';
 import { border } from '../border';
@@ -29,7 +31,22 @@ import { keepFile, keepPicture } from './files';
 const AnswersSchema = Type.Record(Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }), AnswerSchema, {
 	maxProperties: 5000
 });
-export const FinishSchema = Type.Object({ answers: AnswersSchema }, { additionalProperties: false });
+export const FinishSchema = Type.Object(
+	{
+		answers: AnswersSchema,
+		names: Type.Optional(
+			Type.Record(
+				Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }),
+				Type.Object(
+					{ name: Type.String({ maxLength: 200 }), email: Type.String({ maxLength: 254 }) },
+					{ additionalProperties: false }
+				),
+				{ maxProperties: 200 }
+			)
+		)
+	},
+	{ additionalProperties: false }
+);
 export const DeclineSchema = Type.Object({ reason: Type.String({ maxLength: 2000 }) }, { additionalProperties: false });
 export type Given = Static<typeof AnswersSchema>;
 export const finishBorder = border(FinishSchema);
@@ -72,7 +89,14 @@ export type SigningView = {
 	fields: Field[];
 	answers: Answers;
 } & (
-	| { state: 'turn'; consented: boolean; saved: Answers; savedAt: string | null }
+	| {
+			state: 'turn';
+			consented: boolean;
+			saved: Answers;
+			savedAt: string | null;
+			/** whom this person names on finishing */
+			naming: { id: string; role: string; duty: string }[];
+	  }
 	| { state: 'waiting' }
 	| { state: 'finished'; complete: boolean; copies: { what: string; name: string }[] }
 	| { state: 'ended'; why: string }
@@ -90,10 +114,10 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 		zone: packet.zone,
 		locale: localeOf(packet.plan),
 		now: house.now().toISOString(),
-		message: packet.plan.message,
+		message: letterFor(packet, person).message,
 		me: { id: person.id, name: person.name, duty: person.duty },
 		route: packet.plan.people.map((p) => ({
-			name: p.name,
+			name: p.name || p.role || '',
 			duty: p.duty,
 			stop: stopOf(packet.plan, p.id),
 			state: packet.people[p.id]!.is,
@@ -133,7 +157,8 @@ export function signingView(house: House, { packet, person }: Visitor): SigningV
 		state: 'turn',
 		consented: standing.is === 'opened' && standing.consented === consentDigest(),
 		saved: { ...prefilled(packet.plan, person.id, contextOf(house, packet, person)), ...saved?.answers },
-		savedAt: saved?.savedAt ?? null
+		savedAt: saved?.savedAt ?? null,
+		naming: toBeNamedBy(packet.plan, person.id).map(({ id, role = 'The next person', duty }) => ({ id, role, duty }))
 	};
 }
 
@@ -180,7 +205,13 @@ export function saveAnswers(house: House, { packet, person }: Visitor, given: Gi
 }
 
 /** Finishes for this person. Pressed twice it is done once. */
-export function finish(house: House, { packet, person }: Visitor, given: Given, from: From): SentPacket | Refusal {
+export function finish(
+	house: House,
+	{ packet, person }: Visitor,
+	given: Given,
+	from: From,
+	names: Names = {}
+): SentPacket | Refusal {
 	const no = checkPrintable(house.db, packet.plan, given);
 	if (no) return no;
 	const shown = sha256Text(
@@ -195,7 +226,7 @@ export function finish(house: House, { packet, person }: Visitor, given: Given, 
 		house,
 		packet.packet,
 		{ kind: 'person', person: person.id },
-		{ do: 'finish', person: person.id, answers: given, shown, from },
+		{ do: 'finish', person: person.id, answers: given, names, shown, from },
 		() => house.db.prepare('DELETE FROM saved_answers WHERE packet = ? AND person = ?').run(packet.packet, person.id)
 	);
 }

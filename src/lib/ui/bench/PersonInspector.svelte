@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { DUTIES, isAddress, LOCALES, type Duty, type PersonLock, type PlanPerson } from '../../core/packet';
-	import { moved, stopOf } from '../../core/route';
+	import { comesBefore, moved, stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
 	import { roleName } from '../../core/template';
 	import { changePerson, removePerson } from './edits';
@@ -12,6 +12,7 @@
 	const plan = $derived(bench.plan);
 	const stop = $derived(stopOf(plan, person.id));
 	const alone = $derived((plan.stops[stop]?.people.length ?? 1) === 1);
+	const namers = $derived(bench.actors.filter((one) => comesBefore(plan, one.id, person.id)));
 	const last = $derived(plan.stops.length - 1);
 	const set = (name: string, change: Partial<PlanPerson>, burst = true) =>
 		bench.change(name, changePerson(plan, person.id, change), burst);
@@ -68,33 +69,52 @@
 			/> may stay empty</label
 		>
 	{:else if person.role}<p class="-mt-2 text-quiet">{person.role}</p>{/if}
-	<label
-		>{bench.asTemplate ? 'Always this person' : 'Name'}<input
-			id="person-name"
-			class="input mt-1"
-			maxlength="200"
-			autocomplete="off"
-			readonly={bench.isPersonLocked(person.id, 'name')}
-			placeholder={bench.asTemplate ? 'empty: named when it is used' : ''}
-			value={person.name}
-			oninput={(e) => set('name', { name: e.currentTarget.value })}
-		/></label
-	>
-	<label
-		>E-mail<input
-			id="person-email"
-			class="input mt-1"
-			type="email"
-			maxlength="254"
-			autocomplete="off"
-			readonly={bench.isPersonLocked(person.id, 'address')}
-			value={person.email}
-			oninput={(e) => set('e-mail', { email: e.currentTarget.value })}
-		/></label
-	>
-	{#if person.email !== '' && !isAddress(person.email.trim())}<p class="wrong -mt-2">
-			That can't be an e-mail address yet.
-		</p>{/if}
+	{#if namers.length > 0}
+		<label
+			>Named by<select
+				class="input mt-1"
+				value={person.namedBy ?? ''}
+				onchange={(e) => {
+					const { namedBy: _was, ...rest } = person;
+					const by = e.currentTarget.value;
+					const next = by === '' ? rest : { ...rest, name: '', email: '', namedBy: by };
+					bench.change('who names them', { ...plan, people: plan.people.map((p) => (p.id === person.id ? next : p)) });
+				}}
+				><option value="">{bench.asTemplate ? 'whoever sends it' : 'me, here'}</option>
+				{#each namers as one (one.id)}<option value={one.id}>{one.name || roleName(one)}, on finishing</option
+					>{/each}</select
+			></label
+		>
+	{/if}
+	{#if person.namedBy === undefined}
+		<label
+			>{bench.asTemplate ? 'Always this person' : 'Name'}<input
+				id="person-name"
+				class="input mt-1"
+				maxlength="200"
+				autocomplete="off"
+				readonly={bench.isPersonLocked(person.id, 'name')}
+				placeholder={bench.asTemplate ? 'empty: named when it is used' : ''}
+				value={person.name}
+				oninput={(e) => set('name', { name: e.currentTarget.value })}
+			/></label
+		>
+		<label
+			>E-mail<input
+				id="person-email"
+				class="input mt-1"
+				type="email"
+				maxlength="254"
+				autocomplete="off"
+				readonly={bench.isPersonLocked(person.id, 'address')}
+				value={person.email}
+				oninput={(e) => set('e-mail', { email: e.currentTarget.value })}
+			/></label
+		>
+		{#if person.email !== '' && !isAddress(person.email.trim())}<p class="wrong -mt-2">
+				That can't be an e-mail address yet.
+			</p>{/if}
+	{/if}
 	{#each [['organisation', 'Organisation'], ['jobTitle', 'Job title']] as const as [what, name] (what)}
 		<label
 			>{name}<input

@@ -28,12 +28,12 @@ const keeper = (person: string, done = () => undefined as void) =>
 
 describe('a rehearsal', () => {
 	it('refuses what signing would refuse, with the field it is about, and keeps nothing of it', async () => {
-		expect(await keeper('maren').finish({ 'maren-sig': typed('M') })).toMatchObject({ ok: false, at: 'n1' });
+		expect(await keeper('maren').finish({ 'maren-sig': typed('M') }, {})).toMatchObject({ ok: false, at: 'n1' });
 		expect(rehearsed('d')).toEqual({ answers: {}, finished: [] });
 	});
 	it('hands answers on to the next, twins and sums too, in this tab only', async () => {
 		const done = vi.fn();
-		expect(await keeper('maren', done).finish({ 'maren-sig': typed('M'), n1: { number: '3' } })).toMatchObject({
+		expect(await keeper('maren', done).finish({ 'maren-sig': typed('M'), n1: { number: '3' } }, {})).toMatchObject({
 			ok: true
 		});
 		expect(done).toHaveBeenCalledOnce();
@@ -41,7 +41,7 @@ describe('a rehearsal', () => {
 			finished: ['maren'],
 			answers: { n1: { number: '3' }, n2: { number: '3' }, sum: { number: '720' } }
 		});
-		expect(await keeper('tamsin').finish({ 'tamsin-sig': typed('T'), n2: { number: '9' } })).toMatchObject({
+		expect(await keeper('tamsin').finish({ 'tamsin-sig': typed('T'), n2: { number: '9' } }, {})).toMatchObject({
 			ok: true
 		});
 		expect(rehearsed('d')).toMatchObject({ finished: ['maren', 'tamsin'], answers: { n2: { number: '3' } } });

@@ -120,7 +120,29 @@
 			</p>
 			<p class="wrong pb-2 empty:hidden" role="alert">{wrong}</p>
 			{#if signing.open.length === 0}
-				<button class="button primary large w-full" disabled={busy} onclick={onfinish}
+				{#each signing.naming as place (place.id)}
+					<fieldset class="grid gap-2 pb-3">
+						<legend class="pb-1 font-semibold">Who is {place.role}, who {place.duty} after you?</legend>
+						<label
+							>Name<input
+								class="input mt-1 min-h-[44px]!"
+								maxlength="200"
+								autocomplete="off"
+								bind:value={signing.names[place.id]!.name}
+							/></label
+						>
+						<label
+							>E-mail<input
+								class="input mt-1 min-h-[44px]!"
+								type="email"
+								maxlength="254"
+								autocomplete="off"
+								bind:value={signing.names[place.id]!.email}
+							/></label
+						>
+					</fieldset>
+				{/each}
+				<button class="button primary large w-full" disabled={busy || !signing.allNamed} onclick={onfinish}
 					>{busy ? 'One moment…' : `${verb[0]!.toUpperCase()}${verb.slice(1)} as ${name}`}</button
 				>
 			{:else}

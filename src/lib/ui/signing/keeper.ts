@@ -1,4 +1,5 @@
 import type { Answers, FileAnswer } from '../../core/field';
+import type { Names } from '../../core/packet';
 
 /** What came of keeping or finishing: the sentence and the field it is about where it did not work. */
 export interface Kept {
@@ -11,7 +12,7 @@ export interface Kept {
 /** Where answers go: to the server while signing, nowhere in a rehearsal. */
 export interface Keeper {
 	keep(answers: Answers): Promise<Kept>;
-	finish(answers: Answers): Promise<Kept>;
+	finish(answers: Answers, names: Names): Promise<Kept>;
 	/** a picture to sign with, or the sentence that says why not */
 	picture(file: File): Promise<{ digest: string } | string>;
 	/** a file for a field, or the sentence that says why not */
@@ -27,7 +28,7 @@ export function serverKeeper(base: string): Keeper {
 	return {
 		pictures: `${base}/pictures`,
 		keep: (answers) => send(`${base}/answers`, 'PUT', { answers }),
-		finish: (answers) => send(`${base}/finish`, 'POST', { answers }),
+		finish: (answers, names) => send(`${base}/finish`, 'POST', { answers, names }),
 		picture: async (file) => (await upload<{ digest: string }>(`${base}/picture`, file)) as { digest: string } | string,
 		file: (field, file) =>
 			upload<FileAnswer>(`${base}/files?field=${encodeURIComponent(field)}&name=${encodeURIComponent(file.name)}`, file)

@@ -12,7 +12,7 @@ import {
 	type Answer,
 	type Answers
 } from '../../core/field';
-import type { Field, Paper, Plan } from '../../core/packet';
+import { isAddress, type Field, type Names, type Paper, type Plan } from '../../core/packet';
 import type { Keeper } from './keeper';
 
 export interface Turn {
@@ -23,6 +23,8 @@ export interface Turn {
 	saved: Answers;
 	savedAt: string | null;
 	me: { id: string; name: string };
+	/** whom this person names on finishing */
+	naming: { id: string; role: string; duty: string }[];
 	locale: string;
 	zone: string;
 	/** ISO 8601 */
@@ -42,6 +44,9 @@ export class Signing {
 	private earlier: Answers;
 	private today: string;
 	answers = $state.raw<Answers>({});
+	/** whom this person names, by the place they are named for */
+	readonly naming: Turn['naming'];
+	names = $state<Names>({});
 	current = $state<string | null>(null);
 	keeping = $state<Keeping>({ is: 'kept', at: null });
 	private timer: ReturnType<typeof setTimeout> | undefined;
@@ -71,6 +76,8 @@ export class Signing {
 	) {
 		this.me = turn.me.id;
 		this.locale = turn.locale;
+		this.naming = turn.naming;
+		this.names = Object.fromEntries(turn.naming.map(({ id }) => [id, { name: '', email: '' }]));
 		this.earlier = turn.answers;
 		this.today = isoDay(turn.zone, turn.now);
 		this.fields = inTurn(turn.papers, turn.fields);
@@ -138,6 +145,11 @@ export class Signing {
 		return this.todo.filter((f) => f.kind === field.kind).map((f) => f.id);
 	}
 
+	/** Whether everybody is named who is to be named. */
+	get allNamed(): boolean {
+		return Object.values(this.names).every(({ name, email }) => name.trim() !== '' && isAddress(email.trim()));
+	}
+
 	/** The next place after the current one that still wants something. */
 	next(): void {
 		const at = this.todo.findIndex((f) => f.id === this.current);
@@ -157,7 +169,7 @@ export class Signing {
 	/** Finishes; null when done, or the sentence that says why not, with the field it is about made current. */
 	async finish(): Promise<string | null> {
 		clearTimeout(this.timer);
-		const kept = await this.keeper.finish(this.answers);
+		const kept = await this.keeper.finish(this.answers, $state.snapshot(this.names));
 		if (kept.ok) return null;
 		const field = this.fields.find((f) => f.id === kept.at);
 		if (field) this.current = this.todo.find((f) => questionOf(this.fields, field).includes(f))?.id ?? this.current;

@@ -1,5 +1,5 @@
 import { fieldsOf, kindOf, type FieldContext } from '../../field';
-import { actorsOf } from '../../route';
+import { actorsOf, comesBefore } from '../../route';
 import { strangeValues } from '../../template/values';
 import { isAddress } from '../address';
 import type { Plan } from '../plan';
@@ -106,8 +106,15 @@ function checkPeople(plan: Plan): Finding[] {
 		const who = person.name.trim() || person.role || person.email || 'Somebody on the route';
 		const found: Finding[] = [];
 		const own = fieldsOf(plan, person.id);
-		if (person.name.trim() === '') found.push({ code: 'no-name', say: `${who} has no name yet.`, place });
-		if (!isAddress(person.email))
+		const later = person.namedBy !== undefined && person.name === '' && person.email === '';
+		if (later && !comesBefore(plan, person.namedBy!, person.id))
+			found.push({
+				code: 'named-too-late',
+				say: `${who} is to be named by somebody who does not come before them.`,
+				place
+			});
+		if (!later && person.name.trim() === '') found.push({ code: 'no-name', say: `${who} has no name yet.`, place });
+		if (!later && !isAddress(person.email))
 			found.push({
 				code: 'bad-address',
 				say:

@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { kindOf, prefilled, questionOf, senderAnswers, type Answers, type FieldContext } from '$lib/core/field';
 	import { localeOf } from '$lib/core/packet';
-	import { actorsAt, dutyVerb, stopOf } from '$lib/core/route';
+	import { actorsAt, dutyVerb, stopOf, toBeNamedBy } from '$lib/core/route';
 	import { rehearsalKeeper, rehearsed } from '$lib/ui/bench/rehearsing';
 	import { Signing } from '$lib/ui/signing/signing.svelte';
 	import TurnPage from '$lib/ui/signing/TurnPage.svelte';
@@ -40,6 +40,7 @@
 			saved: prefilled(plan, person.id, context),
 			savedAt: null,
 			me: person,
+			naming: toBeNamedBy(plan, person.id).map(({ id, role = 'the next person', duty }) => ({ id, role, duty })),
 			locale,
 			zone,
 			now
@@ -53,9 +54,11 @@
 	const after =
 		next.length === 0
 			? 'After them everyone gets the sealed copy.'
-			: `After them: ${next.map((p) => `${p.name} ${p.duty}`).join(', then ')}.`;
+			: `After them: ${next.map((p) => `${p.name || p.role} ${p.duty}`).join(', then ')}.`;
 
 	function sample() {
+		for (const { id } of signing.naming)
+			signing.names[id] = { name: 'Lucia Marchetti', email: 'l.marchetti@post.example' };
 		for (const field of signing.open) {
 			const made = kindOf(field.kind).sample(field, context, questionOf(signing.fields, field));
 			if (made) signing.give([field.id], made);

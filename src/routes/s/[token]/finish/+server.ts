@@ -9,6 +9,6 @@ export const POST = async ({ params, locals, request }) => {
 	if (isRefusal(visitor)) return answer(visitor);
 	const body = finishBorder(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
-	const done = finish(house(), visitor, body.answers, locals.from);
+	const done = finish(house(), visitor, body.answers, locals.from, body.names);
 	return answer(isRefusal(done) ? done : { done: true });
 };
