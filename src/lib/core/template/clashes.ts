@@ -106,6 +106,14 @@ function personClashes(parts: Part[], joining: Joining): Clash[] {
 					{ say: 'They are two people', change: (j) => parted(j, group.id) }
 				]
 			});
+		const fixed = people.find((p) => p.email !== '');
+		if (fixed && addresses.length === 1 && people.some((p) => p.email === ''))
+			clashes.push({
+				id: `fixed ${group.id}`,
+				say: `${who} is ${fixed.name} in one and open in the other: ${fixed.name} holds for both.`,
+				open: false,
+				ways: [{ say: 'They are two people', change: (j) => parted(j, group.id) }]
+			});
 		if (duties.length > 1)
 			clashes.push({
 				id: `duty ${group.id}`,

@@ -239,6 +239,18 @@ describe('templates joined', () => {
 		expect(done(parts, clash.ways[1]!.change(one)).people.find((p) => p.id === 'j0-manager')!.name).toBe('Ingrid');
 		expect(clash.ways.at(-1)!.change(one).people.length).toBe(5);
 	});
+	it('somebody fixed in one and open in the other holds for both, which is said, and can be parted', () => {
+		const open: Part = { title: 'Open', plan: template([['manager']]) };
+		const parts = [engagement, open];
+		const joining = proposed(parts);
+		const clash = clashesOf(parts, joining).find((c) => c.id.startsWith('fixed'))!;
+		expect([clash.open, clash.say]).toEqual([
+			false,
+			'manager is Tamsin Okoro in one and open in the other: Tamsin Okoro holds for both.'
+		]);
+		expect(done(parts, joining).people.find((p) => p.role === 'manager')!.email).toBe(tamsin.email);
+		expect(clash.ways[0]!.change(joining).people.length).toBe(5);
+	});
 	it('different duties and times are settled by a press each', () => {
 		const approving: Part = {
 			title: 'Approving',

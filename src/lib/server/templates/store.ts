@@ -5,7 +5,7 @@ import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
 import { freezePlan, packetState, planLookup } from '../packets/act';
-import { dropDraft, newDraft, readDraft, type Draft } from '../packets/drafts';
+import { dropDraft, newDraft, readDraft, saveDraft, type Draft } from '../packets/drafts';
 import { forgetTemplate } from './recognition';
 import { MAY_SEE, seer } from './version';
 
@@ -79,6 +79,19 @@ export function workingCopy(house: House, account: Account, id: string): Draft |
 	if (isRefusal(template)) return template;
 	const open = house.db.prepare<[string], { id: string }>('SELECT id FROM drafts WHERE template = ?').get(id);
 	return open ? readDraft(house, open.id)! : newDraft(house, account, template.plan ?? undefined, { template: id });
+}
+
+/** Saves what stands on the Bench: a draft, or a template that is being changed, by those only who may change it. */
+export function saveBench(
+	house: House,
+	account: Account,
+	id: string,
+	revision: number,
+	plan: unknown
+): Draft | Refusal {
+	const template = readDraft(house, id)?.template;
+	const mine = template ? ownTemplate(house, account, template) : null;
+	return isRefusal(mine) ? mine : saveDraft(house, account, id, revision, plan);
 }
 
 /** A template as a new one of one's own, to be changed without touching the first. */

@@ -26,6 +26,7 @@ import {
 	readTemplate,
 	recognise,
 	saveText,
+	saveBench,
 	savedTexts,
 	sendTemplate,
 	templateFromDraft,
@@ -163,6 +164,9 @@ describe('a template', () => {
 		expect(describeTemplate(t.house, tamsin, id, about)).toBeNull();
 		expect([sees(), ok(readTemplate(t.house, ruben, id)).folder]).toEqual([true, 'Players']);
 		expect(workingCopy(t.house, ruben, id)).toMatchObject({ code: 'not-your-template' });
+		const copied = ok(workingCopy(t.house, tamsin, id));
+		expect(saveBench(t.house, ruben, copied.id, 1, copied.plan)).toMatchObject({ code: 'not-your-template' });
+		ok(saveBench(t.house, tamsin, copied.id, 1, copied.plan));
 		expect(binTemplate(t.house, ruben, id, true)).toMatchObject({ code: 'not-your-template' });
 		expect(
 			listTemplates(t.house, ruben, { show: 'shared', folder: 'Players', search: 'guests' }).map((row) => row.id)

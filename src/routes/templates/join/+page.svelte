@@ -24,7 +24,7 @@
 
 	const clashes = $derived(parts.length > 1 ? clashesOf(parts, joining) : []);
 	const open = $derived(clashes.filter((clash) => clash.open));
-	const settled = $derived(clashes.filter((clash) => !clash.open && clash.id.startsWith('key ')));
+	const settled = $derived(clashes.filter((clash) => !clash.open && /^(key|fixed) /.test(clash.id)));
 	const fields = $derived(parts.reduce((sum, part) => sum + part.plan.fields.length, 0));
 
 	// another template was added: what was settled before is proposed anew

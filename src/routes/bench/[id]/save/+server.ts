@@ -2,7 +2,8 @@ import { Type } from '@sinclair/typebox';
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
-import { readDraft, saveDraft } from '$lib/server/packets/drafts';
+import { readDraft } from '$lib/server/packets/drafts';
+import { saveBench } from '$lib/server/templates';
 import { accountIn, answer, bodyOf } from '$lib/server/web';
 
 const checked = border(
@@ -17,6 +18,6 @@ export const PUT = async ({ params, request, locals }) => {
 	const body = checked(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
 	const revision = body.over ? (readDraft(house(), params.id)?.revision ?? body.revision) : body.revision;
-	const saved = saveDraft(house(), accountIn(locals), params.id, revision, body.plan);
+	const saved = saveBench(house(), accountIn(locals), params.id, revision, body.plan);
 	return answer(isRefusal(saved) ? saved : { revision: saved.revision, savedAt: saved.savedAt });
 };
