@@ -10,7 +10,7 @@ export const load = ({ url, locals }) => {
 		email,
 		name: rows[0]?.name ?? '',
 		rows,
-		templates: listTemplates(house(), accountIn(locals), { show: 'all', most: 8 }).filter((t) => t.version > 0),
+		templates: listTemplates(house(), accountIn(locals), { show: 'all', most: 60 }).filter((t) => t.version > 0),
 		account: accountIn(locals),
 		now: house().now().toISOString()
 	};
