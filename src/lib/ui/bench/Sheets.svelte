@@ -296,7 +296,7 @@
 							class="pointer-events-none absolute border-b-2 border-[#14525c]"
 							data-landmark
 							style="left:{rect.left * scale}px;top:{rect.top * scale}px;width:{rect.width *
-								scale}px;height:{rect.height * scale}px"
+								scale}px;height:{(rect.height + 3) * scale}px"
 						></span>
 					{/each}
 					{#each byPage[sheet.key] ?? [] as field (field.id)}
