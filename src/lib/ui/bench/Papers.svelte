@@ -1,11 +1,11 @@
 <script lang="ts">
-	import { ArrowDown, ArrowUp, FileSymlink, Plus, RotateCw, Trash2 } from '@lucide/svelte';
+	import { ArrowDown, ArrowUp, FileSymlink, Plus, Trash2 } from '@lucide/svelte';
 	import type { Paper } from '../../core/packet';
-	import PagePicture from '../pages/PagePicture.svelte';
 	import type { Adding } from './adding.svelte';
 	import type { Bench } from './bench.svelte';
 	import { detach, movePaperTo, removePaper } from './edits';
 	import { movedPage, pagesAsTheyAre, turned } from './pages';
+	import SmallPage from './SmallPage.svelte';
 	import { weaveOf } from './weave';
 
 	/**
@@ -109,64 +109,21 @@
 				</p>
 			{/if}
 			<ol>
-				{#each paper.pages as page, number (number)}
-					{@const scale = 78 / (page.rotate % 180 === 0 ? page.width : page.height)}
-					<li class="group pb-1" ondragover={over} ondrop={(event) => drop(event, paper, number)}>
-						<button
-							class="mx-auto block border border-hairline hover:border-thread"
-							aria-label="Go to {paper.name}, page {number + 1}"
-							draggable={!locked && paper.pages.length > 1}
-							ondragstart={(event) => {
-								event.stopPropagation();
-								dragged = { paper: paper.id, page: number };
-							}}
-							ondragend={() => (dragged = null)}
-							onclick={() => ongo(`${paper.id}-${number}`)}
-						>
-							<PagePicture url="/papers/{paper.digest}" {number} {page} {scale} label="" later />
-						</button>
-						<p class="flex items-center justify-center gap-1 text-[13px] leading-5 text-quiet">
-							{number + 1}
-							{#each owners(paper.id, number) as owner (owner)}<span
-									class="inline-block h-2.5 w-2.5"
-									style:background={weaveOf(plan, owner)}
-								></span>{/each}
-						</p>
-						{#if !locked}
-							<p class="flex justify-center opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
-								<button
-									class="plain"
-									disabled={busy !== ''}
-									aria-label="Turn page {number + 1} of {paper.name}"
-									title="Turn"
-									onclick={() => turn(paper, number)}><RotateCw size={13} /></button
-								>
-								{#if paper.pages.length > 1}
-									<button
-										class="plain"
-										disabled={busy !== '' || number === 0}
-										aria-label="Page {number + 1} of {paper.name} earlier"
-										title="Earlier"
-										onclick={() => movePage(paper, number, number - 1)}><ArrowUp size={13} /></button
-									>
-									<button
-										class="plain"
-										disabled={busy !== '' || number === paper.pages.length - 1}
-										aria-label="Page {number + 1} of {paper.name} later"
-										title="Later"
-										onclick={() => movePage(paper, number, number + 1)}><ArrowDown size={13} /></button
-									>
-									<button
-										class="plain"
-										disabled={busy !== ''}
-										aria-label="Leave page {number + 1} of {paper.name} out"
-										title="Leave out"
-										onclick={() => leaveOut(paper, number)}><Trash2 size={13} /></button
-									>
-								{/if}
-							</p>
-						{/if}
-					</li>
+				{#each paper.pages as _, number (number)}
+					<SmallPage
+						{paper}
+						{number}
+						owners={owners(paper.id, number).map((owner) => weaveOf(plan, owner))}
+						busy={busy !== ''}
+						{locked}
+						{ongo}
+						onturn={() => turn(paper, number)}
+						onmove={(to) => movePage(paper, number, to)}
+						onleave={() => leaveOut(paper, number)}
+						ondrag={(is) => (dragged = is ? { paper: paper.id, page: number } : null)}
+						{over}
+						ondrop={(event) => drop(event, paper, number)}
+					/>
 				{/each}
 			</ol>
 		</div>
