@@ -7,10 +7,18 @@ export interface Refusal {
 	code: string;
 	say: string;
 	at?: string;
+	/** what the sentence has in it, for saying it in another language */
+	values?: Values;
+}
+export type Values = Record<string, string | number>;
+
+export function refuse(code: string, say: string, at?: string, values?: Values): Refusal {
+	return { refused: true, code, say, ...(at !== undefined && { at }), ...(values && { values }) };
 }
 
-export function refuse(code: string, say: string, at?: string): Refusal {
-	return at === undefined ? { refused: true, code, say } : { refused: true, code, say, at };
+/** The same, about no place in particular. */
+export function refuseWith(code: string, say: string, values: Values): Refusal {
+	return refuse(code, say, undefined, values);
 }
 
 export function isRefusal(value: unknown): value is Refusal {

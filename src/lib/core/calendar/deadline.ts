@@ -2,17 +2,42 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, endOfDay } from 'date-fns';
 
 /**
- * The last moment of a packet: the end (23:59:59) of the day that lies `days` calendar days after sending,
- * in the organisation's time zone.
+ * The last moment of a packet: the end (23:59:59) of the day that lies `days` days after sending, in the organisation's
+ * time zone.
  * @param sentAt ISO 8601 in UTC
  * @param zone IANA time zone, such as Europe/London
+ * @param holidays ISO 8601 days; given, only working days count: not these, nor Saturdays and Sundays
  * @returns ISO 8601 in UTC, to the second
  */
-export function deadlineAfter(sentAt: string, days: number, zone: string): string {
+export function deadlineAfter(sentAt: string, days: number, zone: string, holidays?: readonly string[]): string {
 	const local = new TZDate(sentAt, zone);
-	const end = endOfDay(addDays(local, days));
+	return lastMomentOf(holidays ? addWorkingDays(local, days, zone, new Set(holidays)) : addDays(local, days));
+}
+
+/** The end of a calendar day in a zone, to the second. */
+export function endOfDayIn(day: string, zone: string): string {
+	return lastMomentOf(new TZDate(`${day}T12:00:00`, zone));
+}
+
+function lastMomentOf(local: Date): string {
+	const end = endOfDay(local);
 	end.setMilliseconds(0);
 	return new Date(end.getTime()).toISOString();
+}
+
+function addWorkingDays(from: TZDate, days: number, zone: string, free: ReadonlySet<string>): Date {
+	let day: Date = from;
+	for (let left = days; left > 0;) {
+		day = addDays(day, 1);
+		if (isWorkingDay(isoDay(zone, day.toISOString()), free)) left -= 1;
+	}
+	return day;
+}
+
+/** Whether people work on that day: neither at the weekend nor on a public holiday. */
+export function isWorkingDay(day: string, holidays: ReadonlySet<string>): boolean {
+	const weekday = new Date(`${day}T12:00:00Z`).getUTCDay();
+	return weekday !== 0 && weekday !== 6 && !holidays.has(day);
 }
 
 /** Whether the moment has passed. A packet without a deadline never ends by itself. */

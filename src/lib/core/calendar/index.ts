@@ -1,1 +1,2 @@
 export * from './deadline';
+export * from './reminders';

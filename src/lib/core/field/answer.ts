@@ -7,7 +7,7 @@ export const Strokes = Type.Array(Type.Array(Type.Integer({ minimum: -200, maxim
 });
 
 /** The hands shipped for typed signatures. */
-export const HANDS = ['caveat', 'marck', 'literata'] as const;
+export const HANDS = ['caveat', 'marck', 'literata', 'bad', 'kalam', 'sacramento'] as const;
 export type Hand = (typeof HANDS)[number];
 
 /** A signature or initials: typed in a hand, drawn as strokes, or a picture kept by its SHA-256. */

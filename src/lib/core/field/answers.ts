@@ -107,7 +107,7 @@ export function finishAnswers(
 		}
 		if (answer === undefined) {
 			if (now.required(field) && kindOf(field.kind).filledBy === 'person' && field.readOnly !== true)
-				return refuse('answer-missing', `“${field.label}” still needs an answer.`, field.id);
+				return refuse('answer-missing', `“${field.label}” still needs an answer.`, field.id, { label: field.label });
 			continue;
 		}
 		const no = now.check(field, answer);

@@ -6,6 +6,7 @@ import { isRefusal } from '../refusal';
 import {
 	dayRead,
 	dayShown,
+	CURRENCIES,
 	DATE_FORMATS,
 	finishAnswers,
 	freeKey,
@@ -25,6 +26,9 @@ import {
 	type Answer,
 	type Answers
 } from './index';
+import { provideAll } from './formats/all-checkers';
+
+provideAll();
 
 const context = {
 	person: {
@@ -70,13 +74,13 @@ describe('each kind', () => {
 		['initials', {}, typed('ML'), null],
 		['initials', {}, { text: 'ML' }, 'initials-wrong'],
 		['name', {}, { text: 'Maren' }, null],
-		['name', {}, { text: ' ' }, 'name-empty'],
-		['name', {}, { text: 'x'.repeat(201) }, 'name-long'],
+		['name', {}, { text: ' ' }, 'known-empty'],
+		['name', {}, { text: 'x'.repeat(201) }, 'known-long'],
 		['name', {}, typed('Maren'), 'name-wrong'],
 		['email', {}, { text: 'maren@post.example' }, null],
 		['email', {}, { text: 'maren at post' }, 'email-bad'],
 		['organisation', {}, { text: 'Staunton Parish' }, null],
-		['job-title', {}, { text: '' }, 'job-title-empty'],
+		['job-title', {}, { text: '' }, 'known-empty'],
 		['text', {}, { text: 'something' }, null],
 		['text', {}, { text: '' }, 'text-empty'],
 		['text', {}, { text: 'a\nb' }, 'text-lines'],
@@ -106,7 +110,7 @@ describe('each kind', () => {
 		['text', { pattern: 'own', own: '(a)\\1' }, { text: 'aa' }, 'pattern-wrong'],
 		['number', {}, { number: '12.5' }, null],
 		['number', {}, { text: '12' }, 'number-wrong'],
-		['number', { decimals: 0 }, { number: '12.5' }, 'number-decimals'],
+		['number', { decimals: 0 }, { number: '12.5' }, 'number-whole'],
 		['number', { least: '0.1' }, { number: '0.09' }, 'number-small'],
 		['number', { most: '0.3' }, { number: '0.30' }, null],
 		['number', { most: '0.3' }, { number: '0.31' }, 'number-large'],
@@ -119,7 +123,7 @@ describe('each kind', () => {
 		['choice', { options: towns }, { choice: 'Staunton' }, 'choice-unknown'],
 		['attachment', {}, file('image/png'), null],
 		['attachment', { types: 'pdf,docx' }, file('image/png'), 'file-type'],
-		['attachment', { megabytes: 1 }, file('application/pdf', 2_000_000), 'file-large'],
+		['attachment', { megabytes: 1 }, file('application/pdf', 2_000_000), 'file-too-large'],
 		['signing-date', {}, { text: 'tomorrow' }, 'date-wrong'],
 		['note', {}, { text: 'mine' }, null],
 		['image', {}, { text: 'mine' }, 'image-wrong']
@@ -212,7 +216,7 @@ describe('every format comes back as it went', () => {
 				fc.bigInt({ min: -(10n ** 15n), max: 10n ** 15n }),
 				decimals,
 				fc.constantFrom(...LOCALES),
-				fc.constantFrom(undefined, 'EUR', 'GBP', 'SEK', 'CHF'),
+				fc.constantFrom(undefined, ...CURRENCIES),
 				fc.constantFrom('symbol' as const, 'code' as const),
 				(digits, places, locale, currency, money) => {
 					const text = String(digits < 0n ? -digits : digits).padStart(places + 1, '0');
@@ -222,7 +226,8 @@ describe('every format comes back as it went', () => {
 					const shown = numberShown(number, format, locale);
 					expect([shown, numberRead(shown, locale)]).toEqual([shown, number]);
 				}
-			)
+			),
+			{ numRuns: 500 }
 		);
 	});
 	it('dates, in every language and format', () => {
@@ -242,6 +247,8 @@ describe('every format comes back as it went', () => {
 		['EUR 12', 'en-GB', '12'],
 		['−5', 'en-GB', '-5'],
 		['.5', 'en-GB', '0.5'],
+		['‏0 UK£', 'ar', '0'],
+		['12 US$', 'ar', '12'],
 		['12 apples', 'en-GB', null],
 		['', 'en-GB', null],
 		['1e9', 'en-GB', null]

@@ -16,5 +16,5 @@ export { textSettingsFault } from './kinds/text';
 export { live, type Answers, type Live } from './live';
 export { inTurn } from './order';
 export { keysOfPlan, questionOf, questionOfKey, questions, type Question } from './questions';
-export { followKeys } from './rename';
-export { keyTypes, parsedRule, ruleFault, rulesOf, usesOf, type FieldRule } from './rules';
+export { followKeys, ruleWithKeys } from './rename';
+export { keyTypes, parsedRule, ruleFault, rulesOf, usesOf } from './rules';

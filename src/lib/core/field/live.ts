@@ -23,6 +23,8 @@ export interface Live {
 	/** the sentence that says why an answer won't do; null where it will */
 	check(field: Field, answer: Answer): ReturnType<ReturnType<typeof kindOf>['check']>;
 	context(field: Field): CheckContext;
+	/** the same, for a rule that belongs to no field */
+	world: RuleWorld;
 }
 
 /**
@@ -110,6 +112,7 @@ export function live(plan: Pick<Plan, 'fields' | 'locale'>, answers: Answers, to
 		answer: answerOf,
 		value: valueOf,
 		check: (field, answer) => kindOf(field.kind).check(field, answer, context(field)),
-		context
+		context,
+		world
 	};
 }

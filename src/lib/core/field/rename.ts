@@ -2,8 +2,7 @@ import type { Field } from '../packet/plan';
 
 /** A field whose rules name keys by their new names. Texts in quotes are left as they are. */
 export function followKeys(field: Field, keys: ReadonlyMap<string, string>): Field {
-	const follow = (rule: string): string =>
-		rule.replace(/"(?:[^"\\]|\\.)*"|[A-Za-z_]\w*/g, (word) => (word.startsWith('"') ? word : (keys.get(word) ?? word)));
+	const follow = (rule: string): string => ruleWithKeys(rule, keys);
 	const { rule, least, most } = field.settings;
 	return {
 		...field,
@@ -16,4 +15,11 @@ export function followKeys(field: Field, keys: ReadonlyMap<string, string>): Fie
 			...(field.kind === 'date' && typeof most === 'string' && { most: follow(most) })
 		}
 	};
+}
+
+/** A rule in which the keys have their new names; what stands in quotes is left alone. */
+export function ruleWithKeys(rule: string, keys: ReadonlyMap<string, string>): string {
+	return rule.replace(/"(?:[^"\\]|\\.)*"|[A-Za-z_]\w*/g, (word) =>
+		word.startsWith('"') ? word : (keys.get(word) ?? word)
+	);
 }

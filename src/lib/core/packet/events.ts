@@ -1,4 +1,5 @@
 import type { Answers } from '../field';
+import type { Channel } from './state';
 
 /** Who caused an event. */
 export type Actor =
@@ -8,6 +9,13 @@ export type Actor =
 export interface From {
 	address: string;
 	device: string;
+}
+
+/** How long a page was in view, in whole seconds. */
+export interface PageSeen {
+	paper: string;
+	page: number;
+	seconds: number;
 }
 
 /** What can happen to a packet. Past tense, since it has happened. */
@@ -23,15 +31,59 @@ export type PacketEvent =
 			deadline: string | null;
 			zone: string;
 	  }
-	| { type: 'StopOpened'; stop: number; people: string[] }
-	| { type: 'MessageSent'; person: string; purpose: MessagePurpose; to: string }
-	| { type: 'MessageRefused'; person: string; purpose: MessagePurpose; to: string; why: string }
+	/** `copies`: those who get a copy of the present state, where the sender wants that */
+	| { type: 'StopOpened'; stop: number; people: string[]; copies?: string[] }
+	| { type: 'StopSkipped'; stop: number; people: string[] }
+	/** another one of the group has done it */
+	| { type: 'PersonSpared'; person: string; doneBy: string }
+	/** `person` may be the sender, by the name that fields have for them */
+	| { type: 'MessageSent'; person: string; purpose: MessagePurpose; to: string; channel?: Channel }
+	| { type: 'MessageRefused'; person: string; purpose: MessagePurpose; to: string; why: string; channel?: Channel }
+	| { type: 'LinkTaken'; person: string }
 	| { type: 'PaperOpened'; person: string; from: From }
+	| { type: 'CopyLookedAt'; person: string; from: From }
 	| { type: 'ConsentGiven'; person: string; text: string; from: From }
+	| { type: 'PagesSeen'; person: string; pages: PageSeen[]; from: From }
+	/** which answers, never what they say */
+	| { type: 'AnswersKept'; person: string; fields: string[]; from: From }
+	| { type: 'CodeWrong'; person: string; from: From }
+	| { type: 'CodeRight'; person: string; way: 'code' | Channel; from: From }
+	| { type: 'PersonHeld'; person: string }
+	| { type: 'HoldReleased'; person: string; how: 'another try' | 'let through'; note: string }
+	| { type: 'DeviceHanded'; person: string; guest: string; from: From }
+	/** a host says who acted in front of them, and how they know */
+	| { type: 'GuestConfirmed'; person: string; guest: string; how: string }
 	| { type: 'PersonFinished'; person: string; answers: Answers; shown: string; from: From }
-	| { type: 'PersonNamed'; person: string; name: string; email: string }
-	| { type: 'PersonDeclined'; person: string; reason: string; from: From }
-	| { type: 'AddressCorrected'; person: string; was: string; now: string }
+	| { type: 'PersonNamed'; person: string; name: string; email: string; note?: string }
+	| {
+			type: 'PartHandedOver';
+			person: string;
+			was: { name: string; email: string };
+			name: string;
+			email: string;
+			why: string;
+			from: From;
+	  }
+	/** `others`: somebody else of their group can still do it, so it goes on */
+	| { type: 'PersonDeclined'; person: string; reason: string; from: From; others?: true }
+	| {
+			type: 'WordingAsked';
+			person: string;
+			id: string;
+			paper: string;
+			page: number;
+			words: string;
+			instead: string;
+			why: string;
+			from: From;
+	  }
+	| { type: 'WordingAnswered'; id: string; say: string }
+	| { type: 'AddressCorrected'; person: string; was: string; now: string; channel?: Channel }
+	| { type: 'DeadlineMoved'; was: string | null; now: string }
+	| { type: 'Nudged'; person: string }
+	| { type: 'Reminded'; person: string }
+	| { type: 'DeadlineNear'; people: string[] }
+	| { type: 'TermEnding'; ends: string }
 	| { type: 'PacketCompleted' }
 	| { type: 'PacketWithdrawn'; reason: string }
 	| { type: 'PacketExpired' }
@@ -39,7 +91,23 @@ export type PacketEvent =
 	| { type: 'EvidenceSealed'; digest: string }
 	| { type: 'CopyFetched'; person: string | null; what: string };
 
-export type MessagePurpose = 'your turn' | 'nudge' | 'copies' | 'declined' | 'withdrawn' | 'expired';
+export type MessagePurpose =
+	| 'your turn'
+	| 'nudge'
+	| 'reminder'
+	| 'ending'
+	| 'code'
+	| 'state so far'
+	| 'spared'
+	| 'handed over'
+	| 'wording'
+	| 'wording answered'
+	| 'held'
+	| 'term ending'
+	| 'copies'
+	| 'declined'
+	| 'withdrawn'
+	| 'expired';
 
 /** An event as it stands in the record: place in its packet's chain (from 0), moment, cause, what happened. */
 export type Recorded = { n: number; at: string; by: Actor } & PacketEvent;

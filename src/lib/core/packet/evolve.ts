@@ -1,6 +1,7 @@
 import type { Recorded } from './events';
-import type { Plan } from './plan';
-import { initial, type Packet, type SentPacket, type Standing } from './state';
+import { personIn, type Plan, type PlanPerson } from './plan';
+import { channelsOf } from './reach';
+import { initial, isOpen, type Packet, type Proof, type SentPacket, type Standing } from './state';
 
 /** Finds a frozen plan by the SHA-256 of its canonical JSON. */
 export type PlanLookup = (digest: string) => Plan;
@@ -22,7 +23,17 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			zone: event.zone,
 			people: Object.fromEntries(plan.people.map((p) => [p.id, { is: 'waiting' }])),
 			addresses: {},
+			phones: {},
+			bounced: {},
 			answers: plan.answers ?? {},
+			proofs: {},
+			handOvers: [],
+			wordings: [],
+			reminded: {},
+			nudged: {},
+			warned: false,
+			renewalTold: false,
+			looked: [],
 			sealed: {},
 			evidence: null,
 			events: 1
@@ -42,18 +53,47 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 	switch (event.type) {
 		case 'StopOpened':
 			return stand(
-				state.status === 'out' ? { ...state, stop: event.stop } : state,
+				isOpen(state) ? { ...state, stop: event.stop } : state,
 				event.people.map((id) => [id, { is: 'notified', since: event.at }])
 			);
-		case 'MessageSent': {
-			const now = state.people[event.person];
-			return now?.is === 'unreachable' ? stand(state, [[event.person, { is: 'notified', since: now.since }]]) : state;
+		case 'StopSkipped':
+			return stand(
+				state,
+				event.people.map((id) => [id, { is: 'skipped', since: event.at, at: event.at, why: 'rule' }])
+			);
+		case 'PersonSpared':
+			return stand(state, [
+				[event.person, { is: 'skipped', since: since(state, event.person), at: event.at, why: 'group' }]
+			]);
+		case 'MessageSent':
+			return arrived(state, event);
+		case 'MessageRefused':
+			return cameBack(state, event);
+		case 'LinkTaken':
+		case 'PagesSeen':
+		case 'AnswersKept':
+		case 'DeviceHanded':
+		case 'GuestConfirmed':
+			return state;
+		case 'CopyLookedAt':
+			return { ...state, looked: [...state.looked, event.person] };
+		case 'CodeWrong':
+			return prove(state, event.person, (was) => ({ ...was, wrong: was.wrong + 1, lastWrong: event.at }));
+		case 'CodeRight':
+			return prove(state, event.person, (was) => ({ ...was, wrong: 0, lastWrong: null }));
+		case 'PersonHeld': {
+			const held = stand(state, [[event.person, { is: 'held', since: since(state, event.person), at: event.at }]]);
+			return isOpen(held) ? { ...held, status: 'held', at: event.at, person: event.person } : held;
 		}
-		case 'MessageRefused': {
-			const now = state.people[event.person];
-			return now?.is === 'notified'
-				? stand(state, [[event.person, { is: 'unreachable', since: now.since, why: event.why }]])
-				: state;
+		case 'HoldReleased': {
+			const freed = prove(
+				stand(state, [[event.person, { is: 'notified', since: since(state, event.person) }]]),
+				event.person,
+				() => ({ wrong: 0, lastWrong: null, spared: event.how === 'let through' })
+			);
+			if (freed.status !== 'held') return freed;
+			const { at: _at, person: _person, ...rest } = freed;
+			return { ...rest, status: 'out' };
 		}
 		case 'PaperOpened': {
 			const now = state.people[event.person];
@@ -73,32 +113,79 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 				answers: { ...state.answers, ...event.answers }
 			};
 		case 'PersonNamed':
+			return become(state, event.person, {
+				name: event.name,
+				email: event.email,
+				...(event.note && { note: event.note })
+			});
+		case 'PartHandedOver': {
+			const { [event.person]: _address, ...addresses } = state.addresses;
+			const { [event.person]: _phone, ...phones } = state.phones;
+			const { [event.person]: _proof, ...proofs } = state.proofs;
+			const { [event.person]: _reminded, ...reminded } = state.reminded;
+			const now = { ...state, addresses, phones, proofs, reminded };
 			return {
-				...state,
-				plan: {
-					...state.plan,
-					people: state.plan.people.map((p) =>
-						p.id === event.person ? { ...p, name: event.name, email: event.email } : p
-					)
-				}
-			};
-		case 'PersonDeclined':
-			return {
-				...stand(state, [
-					[event.person, { is: 'declined', since: since(state, event.person), at: event.at, reason: event.reason }]
+				...stand(become(now, event.person, { name: event.name, email: event.email, phone: '', note: '' }), [
+					[event.person, { is: 'notified', since: event.at }]
 				]),
+				handOvers: [
+					...state.handOvers,
+					{
+						person: event.person,
+						from: event.was,
+						to: { name: event.name, email: event.email },
+						why: event.why,
+						at: event.at
+					}
+				]
+			};
+		}
+		case 'PersonDeclined': {
+			const declined = stand(state, [
+				[event.person, { is: 'declined', since: since(state, event.person), at: event.at, reason: event.reason }]
+			]);
+			if (event.others) return declined;
+			return {
+				...declined,
 				status: 'declined',
 				at: event.at,
 				person: event.person,
 				reason: event.reason
 			};
-		case 'AddressCorrected':
+		}
+		case 'WordingAsked': {
+			const { type: _type, n: _n, by: _by, from: _from, ...asked } = event;
+			return { ...state, wordings: [...state.wordings, { ...asked, answer: null }] };
+		}
+		case 'WordingAnswered':
 			return {
-				...(since(state, event.person) === ''
-					? state
-					: stand(state, [[event.person, { is: 'notified', since: since(state, event.person) }]])),
-				addresses: { ...state.addresses, [event.person]: event.now }
+				...state,
+				wordings: state.wordings.map((one) => (one.id === event.id ? { ...one, answer: event.say } : one))
 			};
+		case 'AddressCorrected': {
+			const there = state.people[event.person];
+			const now =
+				there?.is === 'unreachable' || there?.is === 'opened'
+					? stand(state, [[event.person, { is: 'notified', since: there.since }]])
+					: state;
+			const bounced = { ...now.bounced, [event.person]: [] };
+			return event.channel === 'text'
+				? { ...now, bounced, phones: { ...state.phones, [event.person]: event.now } }
+				: { ...now, bounced, addresses: { ...state.addresses, [event.person]: event.now } };
+		}
+		case 'DeadlineMoved':
+			return { ...state, deadline: event.now, warned: false };
+		case 'Nudged':
+			return { ...state, nudged: { ...state.nudged, [event.person]: event.at } };
+		case 'Reminded':
+			return {
+				...state,
+				reminded: { ...state.reminded, [event.person]: [...(state.reminded[event.person] ?? []), event.at] }
+			};
+		case 'DeadlineNear':
+			return { ...state, warned: true };
+		case 'TermEnding':
+			return { ...state, renewalTold: true };
 		case 'PacketCompleted':
 			return { ...state, status: 'completed', at: event.at };
 		case 'PacketWithdrawn':
@@ -112,6 +199,42 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'CopyFetched':
 			return state;
 	}
+}
+
+/** A message that arrived makes a person reachable again; the copies end the part of whoever only gets one. */
+function arrived(state: SentPacket, event: Extract<Recorded, { type: 'MessageSent' }>): Packet {
+	const now = state.people[event.person];
+	const reached = { ...state, bounced: { ...state.bounced, [event.person]: [] } };
+	if (now?.is === 'unreachable') return stand(reached, [[event.person, { is: 'notified', since: now.since }]]);
+	const copyOnly = personIn(state.plan, event.person)?.duty === 'gets a copy';
+	if (copyOnly && event.purpose === 'copies' && now?.is === 'waiting')
+		return stand(reached, [[event.person, { is: 'copied', since: event.at }]]);
+	return state.bounced[event.person]?.length ? reached : state;
+}
+
+/** A person is unreachable once every way to them has failed. */
+function cameBack(state: SentPacket, event: Extract<Recorded, { type: 'MessageRefused' }>): Packet {
+	const person = personIn(state.plan, event.person);
+	if (!person) return state;
+	const failed = [...new Set([...(state.bounced[event.person] ?? []), event.channel ?? 'mail'])];
+	const next = { ...state, bounced: { ...state.bounced, [event.person]: failed } };
+	const now = state.people[event.person];
+	const lost = channelsOf(person.deliver).every((channel) => failed.includes(channel));
+	return now?.is === 'notified' && lost
+		? stand(next, [[event.person, { is: 'unreachable', since: now.since, why: event.why }]])
+		: next;
+}
+
+function become<S extends SentPacket>(state: S, id: string, change: Partial<PlanPerson>): S {
+	return {
+		...state,
+		plan: { ...state.plan, people: state.plan.people.map((p) => (p.id === id ? { ...p, ...change } : p)) }
+	};
+}
+
+function prove<S extends SentPacket>(state: S, person: string, change: (was: Proof) => Proof): S {
+	const was = state.proofs[person] ?? { wrong: 0, lastWrong: null, spared: false };
+	return { ...state, proofs: { ...state.proofs, [person]: change(was) } };
 }
 
 function stand<S extends SentPacket>(state: S, changes: [string, Standing][]): S {

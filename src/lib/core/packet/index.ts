@@ -1,9 +1,12 @@
 export { isAddress } from './address';
 export type { Command, Names } from './commands';
 export { decide } from './decide';
-export type { Actor, From, MessagePurpose, PacketEvent, Recorded } from './events';
+export { mustProve } from './deciding/identity';
+export type { Actor, From, MessagePurpose, PacketEvent, PageSeen, Recorded } from './events';
 export { evolve, fold, type PlanLookup } from './evolve';
 export {
+	CheckSchema,
+	DELIVERIES,
 	DUTIES,
 	emptyPlan,
 	EVERYBODY,
@@ -13,15 +16,33 @@ export {
 	PlanSchema,
 	SENDER,
 	type Attachment,
+	type DeliveryWay,
 	type Duty,
 	type Field,
+	type IdentityCheck,
 	type KindName,
 	type Paper,
 	type Plan,
 	type PlanLock,
 	type PlanPerson,
-	type PersonLock
+	type PersonLock,
+	type Stop
 } from './plan';
-export { preflight, preflightTemplate, type Finding } from './preflight';
-export { addressOf, type Packet, type SentPacket, type Standing, type Status } from './state';
+export { isKnownBefore, preflight, preflightTemplate, type Finding } from './preflight';
+export { isPhone } from './phone';
+export { channelsOf, isMailed, isTexted } from './reach';
+export type { Sending } from './sending';
+export {
+	addressOf,
+	isOpen,
+	phoneOf,
+	stillAt,
+	type Channel,
+	type Packet,
+	type SentPacket,
+	type Standing,
+	type Status,
+	type WordingRequest
+} from './state';
+export { nextMoment, termEndOf } from './time';
 export type { Need, Thread, ThreadPerson } from './views';

@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AnswerSchema } from '../field/answer';
 import { PinSchema } from '../page/fit/pin-schema';
+import { SendingSchema } from './sending';
 
 /**
  * A plan: all that is prepared before sending. A draft, a template and a packet all hold one.
@@ -15,7 +16,8 @@ export const RectSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
-export const DUTIES = ['signs', 'approves', 'fills in', 'gets a copy'] as const;
+/** What a person may have to do. A notary's duty has its place before the copies, and comes with notary sessions. */
+export const DUTIES = ['signs', 'approves', 'fills in', 'hosts', 'gets a copy'] as const;
 export type Duty = (typeof DUTIES)[number];
 
 const Page = Type.Object(
@@ -46,7 +48,21 @@ const AttachmentSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
-/** Languages whose ways of writing numbers and dates a packet can take. */
+/** How a person hears that it is their turn. 'link': the sender hands the link on. 'in person': their host has it. */
+export const DELIVERIES = ['mail', 'mail and text', 'text', 'link', 'in person'] as const;
+export type DeliveryWay = (typeof DELIVERIES)[number];
+
+/**
+ * How a person proves who they are before anything is shown. An access code stands here only as a salted hash; the sender
+ * tells it another way.
+ */
+export const CheckSchema = Type.Union([
+	Type.Object({ by: Type.Literal('code'), hash: Type.String({ maxLength: 200 }) }, { additionalProperties: false }),
+	Type.Object({ by: Type.Union([Type.Literal('mail'), Type.Literal('text')]) }, { additionalProperties: false })
+]);
+export type IdentityCheck = Static<typeof CheckSchema>;
+
+/** Languages: of a person's page and letters, and of how a packet writes numbers and dates. */
 export const LOCALES = [
 	'en-GB',
 	'en-US',
@@ -65,14 +81,21 @@ export const LOCALES = [
 	'cs-CZ',
 	'el-GR',
 	'hu-HU',
-	'ro-RO'
+	'ro-RO',
+	'uk-UA',
+	'ar',
+	'he-IL',
+	'hi-IN',
+	'ja-JP',
+	'ko-KR',
+	'zh-CN'
 ] as const;
 const Locale = Type.Union(LOCALES.map((locale) => Type.Literal(locale)));
 
 /** What a sender may change of a role of a template, or of the template as a whole. What is not named, they may. */
-export const PERSON_LOCKS = ['name', 'address', 'duty', 'removal'] as const;
+export const PERSON_LOCKS = ['name', 'address', 'duty', 'removal', 'check'] as const;
 export type PersonLock = (typeof PERSON_LOCKS)[number];
-export const PLAN_LOCKS = ['people', 'message', 'deadline', 'fields', 'papers'] as const;
+export const PLAN_LOCKS = ['people', 'message', 'deadline', 'sending', 'fields', 'papers'] as const;
 export type PlanLock = (typeof PLAN_LOCKS)[number];
 
 const locks = <T extends string>(names: readonly T[]) =>
@@ -101,14 +124,30 @@ export const PersonSchema = Type.Object(
 		/** what this person's letter says instead of everybody's */
 		subject: Type.Optional(Subject),
 		message: Type.Optional(Message),
-		/** how values in their letter are written */
-		locale: Type.Optional(Locale)
+		/** the language of their page and letters; without it, what their browser asks for */
+		locale: Type.Optional(Locale),
+		/** with its country code */
+		phone: Type.Optional(Type.String({ maxLength: 40 })),
+		/** without it, by mail */
+		deliver: Type.Optional(Type.Union(DELIVERIES.map((way) => Type.Literal(way)))),
+		/** in whose presence they do it, on whose device */
+		hostedBy: Type.Optional(Id),
+		/** what only they read, besides the common letter */
+		note: Type.Optional(Message),
+		check: Type.Optional(CheckSchema)
 	},
 	{ additionalProperties: false }
 );
 
 export const StopSchema = Type.Object(
-	{ id: Id, people: Type.Array(Id, { maxItems: 100 }) },
+	{
+		id: Id,
+		people: Type.Array(Id, { maxItems: 100 }),
+		/** a rule: the stop opens only where it holds once those before are done */
+		when: Type.Optional(Type.String({ maxLength: 2000 })),
+		/** a group: when any one of them is done, the stop is */
+		anyOne: Type.Optional(Type.Boolean())
+	},
 	{ additionalProperties: false }
 );
 
@@ -205,6 +244,9 @@ export const PlanSchema = Type.Object(
 		/** what the sender has answered beforehand, by field */
 		answers: Type.Optional(Type.Record(Id, AnswerSchema)),
 		locale: Type.Optional(Locale),
+		sending: Type.Optional(SendingSchema),
+		/** the packet that this one is a new version of */
+		follows: Type.Optional(Id),
 		/** what everybody's letter has as its subject; without it, what is to be done and the title */
 		subject: Type.Optional(Subject),
 		/** what the sender must leave as it is */
@@ -224,6 +266,7 @@ export type Plan = Static<typeof PlanSchema>;
 export type Attachment = Static<typeof AttachmentSchema>;
 export type Paper = Static<typeof PaperSchema>;
 export type PlanPerson = Static<typeof PersonSchema>;
+export type Stop = Static<typeof StopSchema>;
 export type Field = Static<typeof FieldSchema>;
 
 export function emptyPlan(): Plan {

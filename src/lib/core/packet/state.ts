@@ -1,14 +1,54 @@
 import type { Answers } from '../field';
 import type { Plan } from './plan';
 
+/** The ways a message goes. */
+export type Channel = 'mail' | 'text';
+
 /** How far a person is. A union, so that "signed but never notified" can't be written down. */
 export type Standing =
 	| { is: 'waiting' }
 	| { is: 'notified'; since: string }
 	| { is: 'unreachable'; since: string; why: string }
 	| { is: 'opened'; since: string; at: string; consented: string | null }
+	| { is: 'held'; since: string; at: string }
 	| { is: 'done'; since: string; at: string; shown: string }
-	| { is: 'declined'; since: string; at: string; reason: string };
+	| { is: 'declined'; since: string; at: string; reason: string }
+	/** a rule, or another one of their group, left them out */
+	| { is: 'skipped'; since: string; at: string; why: 'rule' | 'group' }
+	/** got the copies, with nothing to do */
+	| { is: 'copied'; since: string };
+
+/** How far a person's proof of who they are has come. Codes themselves are never here. */
+export interface Proof {
+	/** wrong codes in a row */
+	wrong: number;
+	lastWrong: string | null;
+	/** the sender has let them through without */
+	spared: boolean;
+}
+
+/** Somebody's part passed on to somebody else, who has their place now. */
+export interface HandOver {
+	person: string;
+	from: { name: string; email: string };
+	to: { name: string; email: string };
+	why: string;
+	at: string;
+}
+
+/** Another wording that somebody has asked for. */
+export interface WordingRequest {
+	id: string;
+	person: string;
+	paper: string;
+	page: number;
+	words: string;
+	instead: string;
+	why: string;
+	at: string;
+	/** what the sender has said to it */
+	answer: string | null;
+}
 
 /** What holds for every packet that has been sent, whatever became of it. */
 export interface Sent {
@@ -23,7 +63,23 @@ export interface Sent {
 	people: Record<string, Standing>;
 	/** the address a person has now, where it has been corrected */
 	addresses: Record<string, string>;
+	phones: Record<string, string>;
+	/** which ways of reaching a person have failed since a message last arrived */
+	bounced: Record<string, Channel[]>;
 	answers: Answers;
+	proofs: Record<string, Proof>;
+	handOvers: HandOver[];
+	wordings: WordingRequest[];
+	/** when automatic reminders went to each, since it came to them */
+	reminded: Record<string, string[]>;
+	/** when each was last nudged */
+	nudged: Record<string, string>;
+	/** whether the nearness of the deadline has been told */
+	warned: boolean;
+	/** whether the nearness of the term's end has been told */
+	renewalTold: boolean;
+	/** those who have looked at their copy */
+	looked: string[];
 	/** sealed copies by paper, and the evidence sheet; empty until sealed */
 	sealed: Record<string, string>;
 	evidence: string | null;
@@ -33,6 +89,8 @@ export interface Sent {
 export type Packet =
 	| { status: 'none' }
 	| (Sent & { status: 'out'; stop: number })
+	/** out, but shut until the sender has judged somebody's identity */
+	| (Sent & { status: 'held'; stop: number; at: string; person: string })
 	| (Sent & { status: 'completed'; at: string })
 	| (Sent & { status: 'declined'; at: string; person: string; reason: string })
 	| (Sent & { status: 'withdrawn'; at: string; reason: string })
@@ -40,10 +98,28 @@ export type Packet =
 
 export type SentPacket = Exclude<Packet, { status: 'none' }>;
 export type Status = SentPacket['status'];
+/** A packet that somebody still has to do something about. */
+export type OpenPacket = Extract<SentPacket, { status: 'out' | 'held' }>;
 
 export const initial: Packet = { status: 'none' };
+
+export function isOpen(packet: SentPacket): packet is OpenPacket {
+	return packet.status === 'out' || packet.status === 'held';
+}
 
 /** The address a message to that person goes to. */
 export function addressOf(packet: Sent, person: string): string {
 	return packet.addresses[person] ?? packet.plan.people.find((p) => p.id === person)?.email ?? '';
+}
+
+/** The telephone number a text message to that person goes to; '' where there is none. */
+export function phoneOf(packet: Sent, person: string): string {
+	return packet.phones[person] ?? packet.plan.people.find((p) => p.id === person)?.phone ?? '';
+}
+
+/** Those whose turn it is, and who have neither finished nor been left out. */
+export function stillAt(packet: OpenPacket): string[] {
+	return (packet.plan.stops[packet.stop]?.people ?? []).filter((id) =>
+		['notified', 'unreachable', 'opened', 'held'].includes(packet.people[id]?.is ?? '')
+	);
 }

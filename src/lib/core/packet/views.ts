@@ -10,6 +10,10 @@ export interface ThreadPerson {
 	standing: Standing['is'];
 	/** since when it has been theirs; null while it hasn't */
 	since: string | null;
+	/** their stop opens only by a rule */
+	byRule?: true;
+	/** any one at their stop is enough */
+	anyOne?: true;
 }
 
 /** The route as screens draw it: stops in order, people side by side. */
@@ -17,9 +21,30 @@ export type Thread = ThreadPerson[][];
 
 /** Something only this account, or the office, can settle. */
 export type Need =
-	| { what: 'unreachable'; packet: string; title: string; person: string; name: string; email: string; since: string }
+	| {
+			what: 'unreachable';
+			packet: string;
+			title: string;
+			person: string;
+			name: string;
+			email: string;
+			since: string;
+			/** by text message, and at which number; null: by mail */
+			phone: string | null;
+	  }
+	| { what: 'held'; packet: string; title: string; name: string; since: string }
+	| { what: 'wording'; packet: string; title: string; name: string; words: string; instead: string; since: string }
+	| { what: 'term'; packet: string; title: string; ends: string }
 	| { what: 'turn'; packet: string; title: string; since: string }
 	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
 	| { what: 'declined'; packet: string; title: string; at: string }
 	| { what: 'jobs'; count: number; error: string }
-	| { what: 'draft'; draft: string; title: string; savedAt: string; open: number };
+	| {
+			what: 'draft';
+			draft: string;
+			title: string;
+			savedAt: string;
+			open: number;
+			sendAt: string | null;
+			fault: string | null;
+	  };

@@ -7,3 +7,4 @@ export { ALL_SIDES, snap, snapTargets, type Guide, type Sides, type SnapTargets 
 export { textNeeds } from './text-room';
 export { findText } from './find-text';
 export * from './fit';
+export { textOf, type TextBlock } from './text';

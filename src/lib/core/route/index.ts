@@ -1,3 +1,4 @@
+export { following } from './following';
 export {
 	actorsOf,
 	actorsAt,
@@ -5,8 +6,10 @@ export {
 	comesBefore,
 	doneWord,
 	dutyVerb,
+	guestsOf,
+	isCertain,
 	moved,
-	nextStop,
+	offRoute,
 	stopOf,
 	toBeNamedBy
 } from './route';

@@ -16,12 +16,15 @@ export function actorsAt(plan: Plan, stop: number): PlanPerson[] {
 	return actorsOf(plan).filter((person) => ids.includes(person.id));
 }
 
-/** The first stop after `after` at which somebody has something to do; -1 where there is none. */
-export function nextStop(plan: Plan, after: number): number {
-	for (let stop = after + 1; stop < plan.stops.length; stop++) {
-		if (actorsAt(plan, stop).length > 0) return stop;
-	}
-	return -1;
+/** Whether it is certain that a person will do their part: no rule and nobody of a group can leave them out. */
+export function isCertain(plan: Plan, person: string): boolean {
+	const stop = plan.stops[stopOf(plan, person)];
+	return stop !== undefined && !stop.when && !(stop.anyOne && stop.people.length > 1);
+}
+
+/** The people whom somebody hosts: they act in front of them, at the same stop. */
+export function guestsOf(plan: Plan, host: string): PlanPerson[] {
+	return plan.people.filter((one) => one.hostedBy === host && one.deliver === 'in person');
 }
 
 /** The stop at which a person stands; -1 where the route does not name them. */
@@ -38,6 +41,21 @@ export function toBeNamedBy(plan: Plan, person: string): PlanPerson[] {
 export function comesBefore(plan: Plan, one: string, other: string): boolean {
 	const [first, second] = [stopOf(plan, one), stopOf(plan, other)];
 	return first >= 0 && first < second && actorsOf(plan).some((person) => person.id === one);
+}
+
+/** A plan without a person on its route: a stop where they stood alone is gone, and nobody is named by them any more. */
+export function offRoute(plan: Plan, id: string): Plan {
+	return {
+		...plan,
+		people: plan.people.flatMap((person) => {
+			if (person.id === id) return [];
+			const { namedBy, ...rest } = person;
+			return namedBy === id ? [rest] : [person];
+		}),
+		stops: plan.stops
+			.map((stop) => ({ ...stop, people: stop.people.filter((one) => one !== id) }))
+			.filter((stop) => stop.people.length > 0)
+	};
 }
 
 /** The route with a person at another place: beside those at stop `to`, or at a new stop of their own before it. */
@@ -63,10 +81,12 @@ function freeStopId(plan: Plan): string {
 
 /** The duty in the past: what the person has done when they have finished. */
 export function doneWord(duty: Duty): string {
-	return { signs: 'signed', approves: 'approved', 'fills in': 'filled in', 'gets a copy': 'copied' }[duty];
+	return { signs: 'signed', approves: 'approved', 'fills in': 'filled in', hosts: 'hosted', 'gets a copy': 'copied' }[
+		duty
+	];
 }
 
 /** What the person is asked to do, as a verb. */
 export function dutyVerb(duty: Duty): string {
-	return { signs: 'sign', approves: 'approve', 'fills in': 'fill in', 'gets a copy': 'read' }[duty];
+	return { signs: 'sign', approves: 'approve', 'fills in': 'fill in', hosts: 'host', 'gets a copy': 'read' }[duty];
 }

@@ -2,7 +2,7 @@ import type { Field, Plan, PlanPerson } from '../packet/plan';
 import { acts, stopOf } from '../route';
 import { questionOfKey, keysOfPlan } from '../field';
 import { canonicalJson } from '../audit';
-import { groupId, type Joining, type Member, type Part } from './joining';
+import { groupId, stopName, type Joining, type Member, type Opening, type Part } from './joining';
 import { roleName } from './use';
 
 /** A way to settle what two plans disagree about. */
@@ -27,7 +27,9 @@ export function clashesOf(parts: Part[], joining: Joining): Clash[] {
 		...orderClashes(parts, joining),
 		...personClashes(parts, joining),
 		...keyClashes(parts, joining),
-		...dayClash(parts, joining)
+		...dayClash(parts, joining),
+		...sendingClash(parts, joining),
+		...stopClashes(parts, joining)
 	];
 }
 
@@ -121,8 +123,74 @@ function personClashes(parts: Part[], joining: Joining): Clash[] {
 				open: group.duty === undefined,
 				ways: duties.map((duty): Way => ({ say: `${who} ${duty}`, change: (j) => inGroup(j, group.id, { duty }) }))
 			});
+		const checks = new Map(people.map((p) => [p.check?.by ?? '', p.check ?? null]));
+		if (checks.size > 1)
+			clashes.push({
+				id: `check ${group.id}`,
+				say: `${who} proves who they are ${[...checks.keys()].map(proofSay).join(' in one, ')} in the other.`,
+				open: group.check === undefined,
+				ways: [...checks].map(([by, check]): Way => ({
+					say: by === '' ? 'No proof' : `Proof ${proofSay(by)}`,
+					change: (j) => inGroup(j, group.id, { check })
+				}))
+			});
 		return clashes;
 	});
+}
+
+function proofSay(by: string): string {
+	return by === '' ? 'not at all' : by === 'code' ? 'by an access code' : `by a code by ${by}`;
+}
+
+/** How the parts want a joined stop to open: one for each part that has somebody there, alike ones once. */
+export function openingsOf(parts: Part[], joining: Joining, stop: readonly string[]): (Opening & { part: number })[] {
+	const found: (Opening & { part: number })[] = [];
+	for (const { part, person } of joining.people.filter((g) => stop.includes(g.id)).flatMap((g) => g.members)) {
+		const { plan } = parts[part]!;
+		const { when = '', anyOne = false } = plan.stops[stopOf(plan, person)] ?? {};
+		if (!found.some((one) => one.when === when && one.anyOne === anyOne)) found.push({ part, when, anyOne });
+	}
+	return found;
+}
+
+/** Stops whose people are to act by different rules. */
+function stopClashes(parts: Part[], joining: Joining): Clash[] {
+	return joining.stops.flatMap((stop): Clash[] => {
+		const wanted = openingsOf(parts, joining, stop);
+		if (wanted.length < 2) return [];
+		const name = stopName(stop);
+		const say = ({ when, anyOne }: Opening) =>
+			`${when === '' ? 'opens always' : `opens when ${when}`}${anyOne ? ', any one is enough' : ''}`;
+		return [
+			{
+				id: `opens ${name}`,
+				say: `The stop of ${stop.map((id) => nameOf(parts, joining, id)).join(' and ')} ${wanted.map(say).join(' in one, ')} in the other.`,
+				open: joining.opens?.[name] === undefined,
+				ways: wanted.map(({ when, anyOne }): Way => ({
+					say: `It ${say({ when, anyOne })}`,
+					change: (j) => ({ ...j, opens: { ...j.opens, [name]: { when, anyOne } } })
+				}))
+			}
+		];
+	});
+}
+
+/** Reminders, hand-over and the like, where more than one part says something about them. */
+function sendingClash(parts: Part[], joining: Joining): Clash[] {
+	const saying = parts.flatMap(({ title, plan }, part) => (plan.sending ? [{ title, part, plan }] : []));
+	if (new Set(saying.map(({ plan }) => canonicalJson(plan.sending!))).size < 2) return [];
+	const holds = saying.find((one) => one.part === joining.sending) ?? saying[0]!;
+	return [
+		{
+			id: 'sending',
+			say: `Reminders, hand-over and the like differ: those of “${holds.title}” hold.`,
+			open: false,
+			ways: saying.map(({ title, part }): Way => ({
+				say: `Those of “${title}”`,
+				change: (j) => ({ ...j, sending: part })
+			}))
+		}
+	];
 }
 
 export function inGroup(joining: Joining, id: string, change: Partial<Joining['people'][number]>): Joining {

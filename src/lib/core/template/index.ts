@@ -2,5 +2,5 @@ export { clashesOf, nameOf, parted, personOf } from './clashes';
 export { joined, proposed } from './join';
 export { asOne, movedGroup, type Joining, type Part } from './joining';
 export { isLocked, isPersonLocked, lockedChange } from './locks';
-export { openAnswers, openRoles, roleName, used, type Given } from './use';
+export { asRoles, openAnswers, openRoles, roleName, used, type Given } from './use';
 export { filledIn, strangeValues, valuesOf } from './values';

@@ -1,9 +1,9 @@
-import { followKeys, freeKey, keysOfPlan } from '../field';
+import { followKeys, freeKey, keysOfPlan, ruleWithKeys } from '../field';
 import { folded } from '../folded';
 import { EVERYBODY, SENDER, type Field, type Plan, type PlanPerson } from '../packet/plan';
 import { refuse, type Refusal } from '../refusal';
-import { clashesOf, personOf } from './clashes';
-import { groupId, type Joining, type Part } from './joining';
+import { clashesOf, openingsOf, personOf } from './clashes';
+import { groupId, stopName, type Joining, type Part } from './joining';
 import { roleName } from './use';
 
 /** A first proposal: who has the same role or address is one person, and every part's order is kept where that can be. */
@@ -68,12 +68,14 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 	const fields: Field[] = [];
 	const answers: NonNullable<Plan['answers']> = {};
 	const taken = new Set<string>();
+	const renamed: ReadonlyMap<string, string>[] = [];
 	parts.forEach(({ plan }, part) => {
 		const fresh = (id: string, known: { id: string }[]) =>
 			known.some((one) => one.id === id) ? `${id.slice(0, 34)}-${part + 1}` : id;
 		const paperIds = new Map(plan.papers.map((p) => [p.id, fresh(p.id, papers)]));
 		const fieldIds = new Map(plan.fields.map((f) => [f.id, fresh(f.id, fields)]));
 		const keys = renamedKeys(plan, joining, taken);
+		renamed.push(keys);
 		const who = (id: string | null) =>
 			id === null || id === SENDER || id === EVERYBODY ? id : groupOf(joining, part, id);
 		papers.push(...plan.papers.map((p) => ({ ...p, id: paperIds.get(p.id)! })));
@@ -103,6 +105,7 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 	const from = plans.flatMap((plan) => plan.from ?? []);
 	const locked = [...new Set(plans.flatMap((plan) => plan.locked ?? []))];
 	const subject = plans.map((plan) => plan.subject).find(Boolean);
+	const sending = plans[joining.sending ?? plans.findIndex((plan) => plan.sending)]?.sending;
 	return {
 		title: parts
 			.map((p) => p.plan.title || p.title)
@@ -113,11 +116,12 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 		papers,
 		attachments,
 		people: joining.people.map((group) => onePerson(parts, joining, group)),
-		stops: joining.stops.map((people, i) => ({ id: `s${i}`, people })),
+		stops: joining.stops.map((people, i) => ({ id: `s${i}`, people, ...openingOf(parts, joining, people, renamed) })),
 		fields,
 		...(Object.keys(answers).length > 0 && { answers }),
 		...(plans[0]!.locale && { locale: plans[0]!.locale }),
 		...(subject && { subject }),
+		...(sending && { sending }),
 		...(from.length > 0 && { from }),
 		...(locked.length > 0 && { locked })
 	};
@@ -126,6 +130,21 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 /** The id in the whole of somebody of a part; null where there is none. */
 function groupOf(joining: Joining, part: number, person: string | undefined): string | null {
 	return joining.people.find((g) => g.members.some((m) => m.part === part && m.person === person))?.id ?? null;
+}
+
+/** When a joined stop opens: as its parts have it, or as was settled; keys that are called otherwise now, in rules too. */
+function openingOf(
+	parts: Part[],
+	joining: Joining,
+	people: string[],
+	renamed: ReadonlyMap<string, string>[]
+): Partial<Plan['stops'][number]> {
+	const wanted = openingsOf(parts, joining, people);
+	const settled = joining.opens?.[stopName(people)];
+	const of = settled ? wanted.find((one) => one.when === settled.when && one.anyOne === settled.anyOne) : wanted[0];
+	if (!of) return {};
+	const when = ruleWithKeys(of.when, renamed[of.part]!);
+	return { ...(when && { when }), ...(of.anyOne && { anyOne: true }) };
 }
 
 /** The keys of a part that must be called otherwise, since an earlier part has them for something else. */
@@ -144,15 +163,19 @@ function onePerson(parts: Part[], joining: Joining, group: Joining['people'][num
 	const lead = people[group.taken ?? -1] ?? people.find((p) => p.email !== '') ?? people[0]!;
 	const locked = [...new Set(people.flatMap((p) => p.locked ?? []))];
 	const role = people.map((p) => p.role).find(Boolean);
-	const { optional: _optional, namedBy, ...rest } = lead;
+	const { optional: _optional, namedBy, hostedBy, check, ...rest } = lead;
+	const asked = group.check === undefined ? (check ?? people.map((p) => p.check).find(Boolean)) : group.check;
 	const part = group.members[people.indexOf(lead)]!.part;
 	const namer = groupOf(joining, part, namedBy);
+	const host = groupOf(joining, part, hostedBy);
 	return {
 		...rest,
 		id: group.id,
 		duty: group.duty ?? lead.duty,
 		...(role && { role }),
 		...(namer && { namedBy: namer }),
+		...(host && { hostedBy: host }),
+		...(asked && { check: asked }),
 		...(locked.length > 0 && { locked }),
 		// somebody whom one part cannot do without is not optional in the whole
 		...(people.every((p) => p.optional) && { optional: true })

@@ -1,4 +1,4 @@
-import type { Duty, Plan } from '../packet/plan';
+import type { Duty, IdentityCheck, Plan } from '../packet/plan';
 
 /** A plan to be joined with others, under the name people know it by. */
 export interface Part {
@@ -15,7 +15,7 @@ export interface Member {
 /** How parts are to be joined; proposed first, then changed by a person. */
 export interface Joining {
 	/** who is the same; `taken` is the member whose name and address hold, `duty` what they do */
-	people: { id: string; members: Member[]; taken?: number; duty?: Duty }[];
+	people: { id: string; members: Member[]; taken?: number; duty?: Duty; check?: IdentityCheck | null }[];
 	/** ids of people, stop by stop */
 	stops: string[][];
 	/** whether a key that stands in several parts is one answer or several; alike ones are one where nothing is said */
@@ -24,6 +24,22 @@ export interface Joining {
 	accepted: string[];
 	/** days to complete, where the parts differ */
 	days?: Plan['days'];
+	/** which part's settings of the sending hold where the parts differ; the first one's where nothing is said */
+	sending?: number;
+	/** how a stop opens where the parts differ about it, by {@link stopName} */
+	opens?: Record<string, Opening>;
+}
+
+/** When a stop opens, and when it is done. */
+export interface Opening {
+	/** a rule; '' for always */
+	when: string;
+	anyOne: boolean;
+}
+
+/** A joined stop by who stands there, so that what was settled about it is forgotten when that changes. */
+export function stopName(stop: readonly string[]): string {
+	return [...stop].sort().join('+');
 }
 
 /** A group's id, which becomes its person's: plain, and different for each part. */

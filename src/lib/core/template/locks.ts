@@ -18,6 +18,7 @@ const LOCKED_SAY: Record<PlanLock, string> = {
 	people: 'nobody is added, and the order stays',
 	message: 'the message stays',
 	deadline: 'the time to complete stays',
+	sending: 'reminders, hand-over and the other settings stay',
 	fields: 'the fields stay',
 	papers: 'the documents stay'
 };
@@ -48,9 +49,18 @@ function changedPerson(base: PlanPerson, now: PlanPerson): Refusal | null {
 		return refuse('locked', `The template has the address of ${who} locked.`, base.id);
 	if (isPersonLocked(base, 'duty') && now.duty !== base.duty)
 		return refuse('locked', `The template has it locked that ${who} ${base.duty}.`, base.id);
+	if (isPersonLocked(base, 'address') && (now.phone ?? '') !== (base.phone ?? ''))
+		return refuse('locked', `The template has the telephone number of ${who} locked.`, base.id);
+	if (isPersonLocked(base, 'check') && !sameCheck(base, now))
+		return refuse('locked', `The template has it locked how ${who} proves who they are.`, base.id);
 	if (canonicalJson(now.locked ?? []) !== canonicalJson(base.locked ?? []))
 		return refuse('locked', 'What the template has locked can’t be unlocked here.', base.id);
 	return null;
+}
+
+/** Whether the same proof is asked. An access code may be a new one each time: only that there is one is locked. */
+function sameCheck({ check: a }: PlanPerson, { check: b }: PlanPerson): boolean {
+	return a?.by === b?.by;
 }
 
 function goneFault(base: PlanPerson): Refusal | null {
@@ -71,7 +81,11 @@ function part(of: Plan, what: PlanLock, present: Plan): unknown {
 					.filter(([id]) => present.people.some((p) => p.id === id))
 			];
 		case 'deadline':
-			return of.days;
+			return [of.days, of.sending?.workingDays ?? false, of.sending?.warning ?? null];
+		case 'sending': {
+			const { workingDays: _days, warning: _warning, ...rest } = of.sending ?? {};
+			return rest;
+		}
 		case 'papers':
 			return of.papers.map((paper) => [paper.digest, paper.pages.map((page) => page.rotate)]);
 		case 'fields':
@@ -84,8 +98,12 @@ function part(of: Plan, what: PlanLock, present: Plan): unknown {
 				.sort((a, b) => (a.id < b.id ? -1 : 1));
 		case 'people':
 			return of.stops
-				.map((stop) => stop.people.filter((id) => present.people.some((p) => p.id === id)))
-				.filter((stop) => stop.length > 0);
+				.map(({ people, when = '', anyOne = false }) => ({
+					people: people.filter((id) => present.people.some((p) => p.id === id)),
+					when,
+					anyOne
+				}))
+				.filter((stop) => stop.people.length > 0);
 	}
 }
 

@@ -6,6 +6,7 @@ import { preflight, preflightTemplate, type Plan, type PlanPerson } from '../pac
 import { isRefusal } from '../refusal';
 import {
 	asOne,
+	asRoles,
 	clashesOf,
 	filledIn,
 	joined,
@@ -312,5 +313,120 @@ describe('templates joined', () => {
 				expect(joining.people.flatMap((g) => g.members).length).toBe(6);
 			})
 		);
+	});
+});
+
+describe('what the route and the sending bring to templates', () => {
+	const base = template(
+		[['musician'], ['manager']],
+		{ locked: ['sending', 'deadline', 'people'], sending: { handOver: true, warning: 2 } },
+		{
+			musician: {
+				check: { by: 'code', hash: '' },
+				locked: ['check', 'address'],
+				phone: '+44 7700 900111',
+				email: 'm@post.example'
+			}
+		}
+	);
+	const person = (change: Partial<PlanPerson>): Plan => ({
+		...base,
+		people: base.people.map((p) => (p.id === 'musician' ? { ...p, ...change } : p))
+	});
+	it.each<[string, Plan, boolean]>([
+		['an access code is set', person({ check: { by: 'code', hash: 'aa:bb' } }), true],
+		['another proof is asked', person({ check: { by: 'mail' } }), false],
+		['no proof is asked', { ...base, people: base.people.map(({ check: _check, ...p }) => p) }, false],
+		['another number', person({ phone: '+44 7700 900222' }), false],
+		['hand-over is taken away', { ...base, sending: { warning: 2 } }, false],
+		['the warning', { ...base, sending: { handOver: true, warning: 5 } }, false],
+		['a stop by rule', { ...base, stops: base.stops.map((s) => ({ ...s, when: 'true' })) }, false],
+		['any one is enough', { ...base, stops: base.stops.map((s) => ({ ...s, anyOne: true })) }, false]
+	])('%s: permitted %s', (_, plan, permitted) => {
+		const no = lockedChange(base, plan);
+		expect(no === null).toBe(permitted);
+		if (no) expect(no.code).toBe('locked');
+	});
+	it('asks for the number a text message needs, and for the code, and for no address that nothing goes to', () => {
+		const plan = template(
+			[['a'], ['b'], ['c']],
+			{},
+			{
+				a: { name: 'A', deliver: 'text' },
+				b: { name: 'B', email: 'b@post.example', check: { by: 'code', hash: '' } },
+				c: { name: 'C', deliver: 'link' }
+			}
+		);
+		expect(openRoles(plan).map((p) => p.id)).toEqual(['a', 'b']);
+		const filled = used(plan, {
+			people: {
+				a: { name: 'A', email: '', phone: '+44 7700 900111' },
+				b: { name: 'B', email: 'b@post.example', check: { by: 'code', hash: 'aa:bb' } }
+			}
+		});
+		expect(openRoles(filled)).toEqual([]);
+		expect(asRoles(filled, new Set()).people.map((p) => [p.phone ?? '', p.check ?? null])).toEqual([
+			['', null],
+			['', { by: 'code', hash: '' }],
+			['', null]
+		]);
+	});
+
+	const part = (title: string, change: Partial<Plan>, musician: Partial<PlanPerson> = {}): Part => ({
+		title,
+		plan: template([['office'], ['musician']], change, { musician })
+	});
+	it('joins checks, stops by rule and settings that agree, without a question', () => {
+		const same = { check: { by: 'mail' as const } };
+		const rule = (plan: Partial<Plan>) => ({ ...plan, sending: { handOver: true } });
+		const parts = [part('A', rule({}), same), part('B', rule({}), same)];
+		expect(clashesOf(parts, proposed(parts)).filter((c) => c.open)).toEqual([]);
+		const plan = done(parts, proposed(parts));
+		expect(plan.people.find((p) => p.role === 'musician')!.check).toEqual({ by: 'mail' });
+		expect(plan.sending).toEqual({ handOver: true });
+	});
+	it('asks where checks, rules and settings differ, and does as is answered', () => {
+		const a = part('A', { sending: { handOver: true } }, { check: { by: 'mail' } });
+		const b = part('B', { sending: { reminders: { after: 1, every: null, most: 1 } } });
+		b.plan.stops[1] = { ...b.plan.stops[1]!, when: 'fee > 100' };
+		b.plan.fields.push(field('fee', 'number', 'office', { key: 'fee' }));
+		const parts = [a, b];
+		let joining = proposed(parts);
+		expect(joined(parts, joining)).toMatchObject({ code: 'clashes-open' });
+		const open = () =>
+			clashesOf(parts, joining)
+				.filter((c) => c.open)
+				.map((c) => c.id.split(' ')[0]);
+		expect(open()).toEqual(['check', 'opens']);
+		const settle = (what: string, way: number) => {
+			joining = clashesOf(parts, joining)
+				.find((c) => c.id.startsWith(what))!
+				.ways[way]!.change(joining);
+		};
+		settle('check', 1);
+		settle('opens', 1);
+		expect(clashesOf(parts, joining).find((c) => c.id === 'sending')!.say).toContain('those of “A” hold');
+		settle('sending', 1);
+		expect(open()).toEqual([]);
+		const plan = done(parts, joining);
+		const musician = plan.people.find((p) => p.role === 'musician')!;
+		expect(musician.check).toBeUndefined();
+		expect(plan.stops.find((s) => s.people.includes(musician.id))!.when).toBe('fee > 100');
+		expect(plan.sending?.reminders).toEqual({ after: 1, every: null, most: 1 });
+	});
+	it('a key that is told apart is followed by the stop’s rule', () => {
+		const asks = (title: string, kind: 'number' | 'text', when: string): Part => {
+			const one = part(title, {});
+			one.plan.fields.push(field('fee', kind, 'office', { key: 'fee' }));
+			one.plan.stops[1] = { ...one.plan.stops[1]!, when };
+			return one;
+		};
+		const parts = [asks('A', 'number', 'fee > 1'), asks('B', 'text', 'not empty(fee)')];
+		let joining = proposed(parts);
+		for (const id of ['key', 'opens'])
+			joining = clashesOf(parts, joining)
+				.find((c) => c.id.startsWith(id))!
+				.ways[id === 'key' ? 0 : 1]!.change(joining);
+		expect(done(parts, joining).stops.map((s) => s.when ?? '')).toContain('not empty(fee_2)');
 	});
 });

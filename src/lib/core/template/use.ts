@@ -1,12 +1,15 @@
 import { asksSomebody, kindOf, questionOf, type Answers } from '../field';
 import { isAddress } from '../packet/address';
+import { isPhone } from '../packet/phone';
+import { isMailed, isTexted } from '../packet/reach';
+import { offRoute } from '../route';
 import { SENDER, type Field, type Plan, type PlanPerson } from '../packet/plan';
 
 /** What is given when a template is used. Whatever is left out stays as the template has it. */
 export interface Given {
 	title?: string;
 	/** by the id of the role; null: this optional role stays empty */
-	people?: Record<string, Pick<PlanPerson, 'name' | 'email'> | null>;
+	people?: Record<string, Pick<PlanPerson, 'name' | 'email' | 'phone' | 'check'> | null>;
 	/** the sender's answers, by field */
 	answers?: Answers;
 }
@@ -16,10 +19,15 @@ export function roleName(person: PlanPerson): string {
 	return person.role || person.name || 'Somebody';
 }
 
-/** Roles that nobody has taken yet: without a name or an address to reach them at. */
+/** Roles that nobody has taken yet: without a name, what is needed to reach them, or the code they are to enter. */
 export function openRoles(plan: Plan): PlanPerson[] {
 	return plan.people.filter(
-		(person) => person.namedBy === undefined && (person.name.trim() === '' || !isAddress(person.email.trim()))
+		(person) =>
+			person.namedBy === undefined &&
+			(person.name.trim() === '' ||
+				(isMailed(person) && !isAddress(person.email.trim())) ||
+				(isTexted(person) && !isPhone(person.phone ?? '')) ||
+				(person.check?.by === 'code' && person.check.hash === ''))
 	);
 }
 
@@ -37,20 +45,28 @@ export function openAnswers(plan: Plan): Field[] {
 
 /** A plan without a person: their stop, where they stood alone, and their fields are gone with them. */
 export function withoutPerson(plan: Plan, id: string): Plan {
-	return {
-		...plan,
-		people: plan.people.flatMap((person) => (person.id === id ? [] : [notNamedBy(person, id)])),
-		stops: plan.stops
-			.map((stop) => ({ ...stop, people: stop.people.filter((one) => one !== id) }))
-			.filter((stop) => stop.people.length > 0),
-		fields: plan.fields.filter((field) => field.person !== id)
-	};
+	return { ...offRoute(plan, id), fields: plan.fields.filter((field) => field.person !== id) };
 }
 
-/** A person without one who was to name them. */
-function notNamedBy(person: PlanPerson, id: string): PlanPerson {
-	const { namedBy, ...rest } = person;
-	return namedBy === undefined || namedBy === id ? rest : person;
+/**
+ * A plan as a template: its people become roles, those of the office stay who they are. What was answered for one packet,
+ * and where it came from, is left out.
+ * @param office addresses of the office's own people, in small letters
+ */
+export function asRoles(plan: Plan, office: ReadonlySet<string>): Plan {
+	const { answers: _answers, from: _from, locked: _locked, ...rest } = plan;
+	return {
+		...rest,
+		people: plan.people.map((person, i) => {
+			const role = person.role || person.jobTitle || person.name || `Person ${i + 1}`;
+			const stays = isAddress(person.email) && office.has(person.email.toLowerCase());
+			if (stays) return { ...person, role };
+			// a telephone number and an access code are one person's, as their name is
+			const { phone: _phone, check, ...kept } = person;
+			const proof = check?.by === 'code' ? { by: check.by, hash: '' } : check;
+			return { ...kept, role, name: '', email: '', ...(proof && { check: proof }) };
+		})
+	};
 }
 
 /** The plan of a template with what was given for it. Optional roles that nobody took fall away. */
@@ -67,7 +83,7 @@ export function used(plan: Plan, given: Given): Plan {
 			(person) =>
 				person.optional &&
 				person.namedBy === undefined &&
-				(given.people?.[person.id] === null || person.email.trim() === '')
+				(given.people?.[person.id] === null || `${person.name}${person.email}${person.phone ?? ''}`.trim() === '')
 		)
 		.reduce((left, person) => withoutPerson(left, person.id), filled);
 }

@@ -37,6 +37,22 @@ export function numberShown(number: string, format: NumberFormat, locale: string
 	return new Intl.NumberFormat(locale, { ...money, ...digits, useGrouping: true }).format(number as unknown as number);
 }
 
+/** What a language writes for a currency: its signs (as `UK£` or `US$`, where the bare one is another's), any sign, any code. */
+const moneyOf = new Map<string, RegExp>();
+function moneyIn(locale: string): RegExp {
+	const known = moneyOf.get(locale);
+	if (known) return known;
+	const signs = CURRENCIES.map((currency) => {
+		const shown = new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'narrowSymbol' });
+		return shown.formatToParts(1).find((part) => part.type === 'currency')!.value;
+	});
+	const words = [...new Set([...signs, 'kr', 'Kč', 'zł', 'Ft', 'lei'])].sort((a, b) => b.length - a.length);
+	const escaped = words.map((word) => word.replace(/[$.]/g, '\\$&'));
+	const money = new RegExp(`(${escaped.join('|')})\\.?|\\p{Sc}|\\b[A-Z]{3}\\b`, 'gu');
+	moneyOf.set(locale, money);
+	return money;
+}
+
 /** What somebody typed as a plain decimal number, read as that language writes it; null where it is none. */
 export function numberRead(typed: string, locale: string): string | null {
 	const parts = new Intl.NumberFormat(locale, { useGrouping: true }).formatToParts(-1234567.8);
@@ -45,13 +61,15 @@ export function numberRead(typed: string, locale: string): string | null {
 	const group = separator('group');
 	let text = typed
 		.replace(/[\u2212\u2012\u2013]/g, '-')
-		.replace(/[\p{Sc}]|\b[A-Z]{3}\b|(kr|Kč|zł|Ft|lei)\.?/gu, '')
+		.replace(moneyIn(locale), '')
 		.replace(/[\s\u00a0\u202f\u200e\u200f]/gu, '');
 	if (group.trim() !== '') {
 		const mark = group === '’' ? /[’']/g : group;
 		const [whole, ...rest] = text.split(point);
-		// a group mark stands only before three digits; elsewhere it was meant as something else
-		if (/[’'.,]/.test(whole!) && !/^-?\d{1,3}([’'.,]\d{3})+$/.test(whole!)) return null;
+		// a group mark stands only before three digits, or where this language puts it; elsewhere it was meant as something else
+		const size = parts.filter((p) => p.type === 'integer').at(-2)?.value.length ?? 3;
+		const grouped = new RegExp(`^-?\\d{1,3}([’'.,]\\d{${size}})*[’'.,]\\d{3}$`);
+		if (/[’'.,]/.test(whole!) && !grouped.test(whole!)) return null;
 		text = [whole!.replaceAll(mark as string, ''), ...rest].join(point);
 	}
 	text = text.replace(point, '.').replace(/^\./, '0.').replace(/^-\./, '-0.').replace(/\.$/, '');

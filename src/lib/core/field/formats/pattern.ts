@@ -1,8 +1,7 @@
 import { electronicFormatIBAN, isValidIBAN } from 'ibantools';
-import { isValidPhoneNumber, type CountryCode } from 'libphonenumber-js/min';
-import { RE2JS } from 're2js';
 import isPostalCode from 'validator/lib/isPostalCode.js';
-import { refuse, type Refusal } from '../../refusal';
+import { refuse, refuseWith, type Refusal } from '../../refusal';
+import { checkers } from './checkers';
 
 /** What a text can be held to. */
 export const PATTERNS = ['digits', 'letters', 'postcode', 'phone', 'iban', 'own'] as const;
@@ -40,20 +39,19 @@ export type Country = (typeof COUNTRIES)[number];
 
 const LONGEST_OWN = 300;
 
-/** A person's own pattern made ready, or a refusal that says why it can't be used. */
-export function ownPattern(source: string): RE2JS | Refusal {
+/** Why a person's own pattern can't be used; null where it can. */
+export function ownPatternFault(source: string): Refusal | null {
 	if (source.length > LONGEST_OWN)
 		return refuse('pattern-long', `The pattern has ${source.length} characters; ${LONGEST_OWN} is the most.`);
-	try {
-		return RE2JS.compile(source);
-	} catch {
-		return refuse(
-			'pattern-wrong',
-			/\\[1-9]|\(\?[=!<]/.test(source)
-				? 'Back references and look-arounds can’t be used in a pattern here.'
-				: 'This pattern can’t be read as a regular expression.'
-		);
-	}
+	const known = checkers();
+	return known === null || known.pattern(source) !== null
+		? null
+		: refuse(
+				'pattern-wrong',
+				/\\[1-9]|\(\?[=!<]/.test(source)
+					? 'Back references and look-arounds can’t be used in a pattern here.'
+					: 'This pattern can’t be read as a regular expression.'
+			);
 }
 
 /** Whether a text keeps to a pattern. Own patterns run in time linear in the text, so none can hang. */
@@ -66,9 +64,11 @@ export function checkPattern(text: string, pattern: Pattern, country: Country, o
 		case 'postcode':
 			return isPostcode(text.trim(), country)
 				? null
-				: refuse('pattern-postcode', `That is not a postcode of ${countryName(country)}.`);
+				: refuseWith('pattern-postcode', `That is not a postcode of ${countryName(country)}.`, {
+						country: countryName(country)
+					});
 		case 'phone':
-			return isValidPhoneNumber(text, country as CountryCode) || isFictionPhone(text)
+			return checkers()?.phone(text, country) !== false || isFictionPhone(text)
 				? null
 				: refuse('pattern-phone', 'That is not a phone number; with its country code it is surest.');
 		case 'iban':
@@ -76,9 +76,11 @@ export function checkPattern(text: string, pattern: Pattern, country: Country, o
 				? null
 				: refuse('pattern-iban', 'That IBAN can’t be right: its check digits don’t agree.');
 		case 'own': {
-			const made = ownPattern(own);
-			if (!(made instanceof RE2JS)) return made;
-			return made.matches(text) ? null : refuse('pattern-own', 'That is not written as it is wanted here.');
+			const fault = ownPatternFault(own);
+			if (fault) return fault;
+			return checkers()?.pattern(own)?.matches(text) !== false
+				? null
+				: refuse('pattern-own', 'That is not written as it is wanted here.');
 		}
 	}
 }

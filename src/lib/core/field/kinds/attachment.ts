@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { Field } from '../../packet/plan';
-import { refuse } from '../../refusal';
+import { refuse, refuseWith } from '../../refusal';
 import { FileAnswer, isFile, MOST_MEGABYTES } from '../answer';
 import { closed, defineKind } from '../kind';
 
@@ -34,9 +34,10 @@ export const attachment = defineKind({
 	value: (_question, answer) => answer.name,
 	check: (field, answer) => {
 		const { media, megabytes } = limitsOfFile(field);
-		if (!media.includes(answer.media)) return refuse('file-type', `This place takes ${typesInWords(field)}.`);
+		if (!media.includes(answer.media))
+			return refuseWith('file-type', `This place takes ${typesInWords(field)}.`, { types: typesInWords(field) });
 		if (answer.bytes > megabytes * 1024 * 1024)
-			return refuse('file-large', `The file may have ${megabytes} MB at most.`);
+			return refuseWith('file-too-large', `The file may have ${megabytes} MB at most.`, { megabytes });
 		return null;
 	},
 	shown: (_field, answer) => answer.name,

@@ -1,7 +1,7 @@
 import { isoDay } from '../../calendar';
 import { Type } from '@sinclair/typebox';
 import type { Field } from '../../packet/plan';
-import { refuse } from '../../refusal';
+import { refuse, refuseWith } from '../../refusal';
 import { dayOf, evaluate, isDay, isFault, parseRule, type RuleWorld } from '../../rule';
 import { DayAnswer, isDayAnswer } from '../answer';
 import { dateSettings, dayRead, dayShown, type DateFormat } from '../formats/date';
@@ -37,8 +37,8 @@ export const date = defineKind({
 		const least = boundOf(field, 'least', world);
 		const most = boundOf(field, 'most', world);
 		const say = (day: string) => dayShown(day, formatOfDate(field), locale);
-		if (least && answer.day < least) return refuse('day-early', `Not before ${say(least)}.`);
-		if (most && answer.day > most) return refuse('day-late', `Not after ${say(most)}.`);
+		if (least && answer.day < least) return refuseWith('day-early', `Not before ${say(least)}.`, { day: say(least) });
+		if (most && answer.day > most) return refuseWith('day-late', `Not after ${say(most)}.`, { day: say(most) });
 		return null;
 	},
 	shown: (field, answer, locale) => dayShown(answer.day, formatOfDate(field), locale),

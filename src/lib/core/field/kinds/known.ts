@@ -1,6 +1,6 @@
 import type { TSchema } from '@sinclair/typebox';
 import { Type } from '@sinclair/typebox';
-import { refuse, type Refusal } from '../../refusal';
+import { refuse, refuseWith, type Refusal } from '../../refusal';
 import type { Field, KindName } from '../../packet/plan';
 import { isText, TextAnswer } from '../answer';
 import { closed, defineKind, type FieldContext, type FieldKind } from '../kind';
@@ -33,9 +33,12 @@ export function defineKnown(given: {
 			return text === '' ? null : { text };
 		},
 		check: (_field, { text }) => {
-			if (text.trim() === '') return refuse(`${given.kind}-empty`, `Write your ${given.name}.`);
+			if (text.trim() === '') return refuse('known-empty', `Write your ${given.name}.`);
 			if (text.length > LONGEST)
-				return refuse(`${given.kind}-long`, `${LONGEST} letters at most; this has ${text.length}.`);
+				return refuseWith('known-long', `${LONGEST} letters at most; this has ${text.length}.`, {
+					most: LONGEST,
+					length: text.length
+				});
 			return given.check?.(text) ?? null;
 		},
 		shown: (_field, answer) => answer.text,

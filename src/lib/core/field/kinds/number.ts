@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { Field } from '../../packet/plan';
-import { refuse } from '../../refusal';
+import { refuse, refuseWith, type Refusal } from '../../refusal';
 import { Dec, decimal } from '../../rule';
 import { isNumberAnswer, NumberAnswer } from '../answer';
 import { numberRead, numberSettings, numberShown, type NumberFormat } from '../formats/number';
@@ -32,21 +32,23 @@ export const number = defineKind({
 	prefill: (field) => (typeof field.settings['default'] === 'string' ? { number: field.settings['default'] } : null),
 	check: (field, answer, { locale }) => {
 		const value = decimal(answer.number);
-		if (value === null) return refuse('number-bad', 'That is not a number.');
+		if (value === null) return notANumber(locale);
 		const { decimals, least, most } = field.settings as { decimals?: number; least?: string; most?: string };
 		if (decimals !== undefined && value.decimalPlaces() > decimals)
-			return refuse('number-decimals', decimals === 0 ? 'Whole numbers only.' : `At most ${decimals} decimals.`);
+			return decimals === 0
+				? refuse('number-whole', 'Whole numbers only.')
+				: refuseWith('number-decimals', `At most ${decimals} decimals.`, { most: decimals });
 		const say = (bound: string) => numberShown(bound, formatOf(field), locale);
-		if (least !== undefined && value.lt(new Dec(least))) return refuse('number-small', `At least ${say(least)}.`);
-		if (most !== undefined && value.gt(new Dec(most))) return refuse('number-large', `At most ${say(most)}.`);
+		if (least !== undefined && value.lt(new Dec(least)))
+			return refuseWith('number-small', `At least ${say(least)}.`, { least: say(least) });
+		if (most !== undefined && value.gt(new Dec(most)))
+			return refuseWith('number-large', `At most ${say(most)}.`, { most: say(most) });
 		return null;
 	},
 	shown: (field, answer, locale) => numberShown(answer.number, formatOf(field), locale),
 	read: (_field, typed, locale) => {
 		const read = numberRead(typed, locale);
-		return read === null
-			? refuse('number-bad', `That is not a number. Write it like ${numberShown('1234.5', {}, locale)}.`)
-			: { number: read };
+		return read === null ? notANumber(locale) : { number: read };
 	},
 	data: (answer) => answer.number,
 	sample: (field) => {
@@ -57,6 +59,11 @@ export const number = defineKind({
 		return { number: '240' };
 	}
 });
+
+function notANumber(locale: string): Refusal {
+	const example = numberShown('1234.5', {}, locale);
+	return refuseWith('number-bad', `That is not a number. Write it like ${example}.`, { example });
+}
 
 /** The way a number field's or a computed field's number is written. */
 export function formatOf(field: Field): NumberFormat {

@@ -1,17 +1,16 @@
 import { Type } from '@sinclair/typebox';
-import { refuse } from '../../refusal';
+import { refuse, refuseWith } from '../../refusal';
 import { isText, TextAnswer } from '../answer';
 import {
 	checkPattern,
 	COUNTRIES,
-	ownPattern,
+	ownPatternFault,
 	PATTERNS,
 	samplePattern,
 	type Country,
 	type Pattern
 } from '../formats/pattern';
 import { closed, defineKind } from '../kind';
-import { isRefusal } from '../../refusal';
 import type { Field } from '../../packet/plan';
 
 const LONGEST = 2000;
@@ -54,10 +53,11 @@ export const text = defineKind({
 		if (field.required && answer.text.trim() === '') return refuse('text-empty', 'Write something here.');
 		if (answer.text === '') return null;
 		if (boxes !== undefined && length !== boxes)
-			return refuse('text-exact', `${boxes} characters exactly; this has ${length}.`);
-		if (length > most) return refuse('text-long', `${most} characters at most; this has ${length}.`);
+			return refuseWith('text-exact', `${boxes} characters exactly; this has ${length}.`, { most: boxes, length });
+		if (length > most)
+			return refuseWith('text-long', `${most} characters at most; this has ${length}.`, { most, length });
 		if (least !== undefined && length < least)
-			return refuse('text-short', `${least} characters at least; this has ${length}.`);
+			return refuseWith('text-short', `${least} characters at least; this has ${length}.`, { least, length });
 		if (field.settings['several'] !== true && /[\r\n]/.test(answer.text))
 			return refuse('text-lines', 'This place has one line only.');
 		return pattern
@@ -100,6 +100,5 @@ export function textSettingsFault(field: Field): string | null {
 	const { least, most, pattern } = limitsOf(field);
 	if (least !== undefined && most !== undefined && least > most) return 'The least length is more than the most.';
 	if (pattern !== 'own') return null;
-	const made = ownPattern(String(field.settings['own'] ?? ''));
-	return isRefusal(made) ? made.say : null;
+	return ownPatternFault(String(field.settings['own'] ?? ''))?.say ?? null;
 }

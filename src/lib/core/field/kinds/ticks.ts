@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { refuse } from '../../refusal';
+import { refuse, refuseWith } from '../../refusal';
 import { isTicks, TicksAnswer } from '../answer';
 import { closed, defineKind } from '../kind';
 import { groupOptions, groupSettings, textOfButton, tickedBefore, valueOf } from './group';
@@ -35,8 +35,10 @@ export const ticks = defineKind({
 			return refuse('ticks-unknown', 'Tick only those that are there.');
 		if (count === 0 && !field.required) return null;
 		if (count === 0) return refuse('ticks-none', options.length === 1 ? 'Tick this box.' : 'Tick at least one.');
-		if (least !== undefined && count < least) return refuse('ticks-few', `Tick ${least} at least; ${count} now.`);
-		if (most !== undefined && count > most) return refuse('ticks-many', `Tick ${most} at most; ${count} now.`);
+		if (least !== undefined && count < least)
+			return refuseWith('ticks-few', `Tick ${least} at least; ${count} now.`, { least, count });
+		if (most !== undefined && count > most)
+			return refuseWith('ticks-many', `Tick ${most} at most; ${count} now.`, { most, count });
 		return null;
 	},
 	shown: (field, answer) =>

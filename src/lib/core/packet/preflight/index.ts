@@ -1,12 +1,14 @@
 import { fieldsOf, kindOf, type FieldContext } from '../../field';
-import { actorsOf, comesBefore } from '../../route';
+import { actorsOf } from '../../route';
 import { strangeValues } from '../../template/values';
 import { isAddress } from '../address';
 import type { Plan } from '../plan';
+import { isMailed } from '../reach';
 import { checkFields } from './fields';
 import type { Finding } from './finding';
+import { checkRoute, isKnownBefore, whoIs } from './route';
 
-export type { Finding };
+export { isKnownBefore, type Finding };
 
 /**
  * All that is wrong with a plan, what stands in the way of sending first; it can go when only mild ones are left.
@@ -17,6 +19,7 @@ export function preflight(plan: Plan, sender: FieldContext['person'] = { name: '
 		...checkWhole(plan),
 		...checkPeople(plan),
 		...checkSideBySide(plan),
+		...checkRoute(plan),
 		...checkLetters(plan),
 		...checkFields(plan, sender)
 	];
@@ -24,12 +27,12 @@ export function preflight(plan: Plan, sender: FieldContext['person'] = { name: '
 }
 
 /** What a template leaves open on purpose, for whoever uses it. */
-const LEFT_OPEN = ['no-name', 'bad-address', 'sender-answer-missing'];
+const LEFT_OPEN = ['no-name', 'bad-address', 'bad-phone', 'no-code', 'sender-answer-missing'];
 
 /** The same for a template: its roles need no people yet, but a name, and the sender's answers may wait. */
 export function preflightTemplate(plan: Plan): Finding[] {
 	const nameless = plan.people.flatMap((person): Finding[] =>
-		(person.role ?? '').trim() === '' && (person.name.trim() === '' || !isAddress(person.email))
+		(person.role ?? '').trim() === '' && (person.name.trim() === '' || (isMailed(person) && !isAddress(person.email)))
 			? [
 					{
 						code: 'no-role',
@@ -103,18 +106,12 @@ function checkWhole(plan: Plan): Finding[] {
 function checkPeople(plan: Plan): Finding[] {
 	return plan.people.flatMap((person): Finding[] => {
 		const place = { what: 'person', id: person.id } as const;
-		const who = person.name.trim() || person.role || person.email || 'Somebody on the route';
+		const who = whoIs(person);
 		const found: Finding[] = [];
 		const own = fieldsOf(plan, person.id);
 		const later = person.namedBy !== undefined && person.name === '' && person.email === '';
-		if (later && !comesBefore(plan, person.namedBy!, person.id))
-			found.push({
-				code: 'named-too-late',
-				say: `${who} is to be named by somebody who does not come before them.`,
-				place
-			});
 		if (!later && person.name.trim() === '') found.push({ code: 'no-name', say: `${who} has no name yet.`, place });
-		if (!later && !isAddress(person.email))
+		if (!later && (person.email !== '' || isMailed(person)) && !isAddress(person.email))
 			found.push({
 				code: 'bad-address',
 				say:

@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { engagement, field, plan } from '../../../../../e2e/kit/plans';
 import { isAddress, preflight, type Field, type KindName, type Plan } from '../index';
+import { provideAll } from '../../field/formats/all-checkers';
+
+provideAll();
 
 const codes = (p: Plan) => preflight(p).map((f) => f.code);
 const changed = (change: (p: Plan) => void) => {

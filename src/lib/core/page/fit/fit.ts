@@ -4,7 +4,7 @@ import type { ShownPage, TextRow } from '../shown-page';
 import { landmarksOf, onLine, type Landmark } from './landmarks';
 import { phraseIn } from './pin';
 import type { Pin } from './pin-schema';
-import { movedTo, Rooms } from './room';
+import { Blanks, movedTo } from './like-blank';
 import { rowText, streamOf, type Stream } from './stream';
 import { Versions } from './versions';
 
@@ -116,7 +116,7 @@ interface Guess {
 
 class Fitter {
 	readonly versions: Versions;
-	private readonly rooms = new Rooms();
+	private readonly blanks = new Blanks();
 
 	constructor(
 		private readonly before: Version,
@@ -188,14 +188,14 @@ class Fitter {
 	/** The guess drawn to the line or box that is the like of the one under the field. */
 	private onBlank(field: ToFit, rect: ShownRect, guess: Guess, doubts: Doubt[]): Guess {
 		const page = this.versions.old.pages[field.page]!;
-		const under = this.rooms.under(page, rect);
+		const under = this.blanks.under(page, rect);
 		if (!under) return guess;
 		const expected = {
 			...under,
 			left: guess.rect.left + under.left - rect.left,
 			top: guess.rect.top + under.top - rect.top
 		};
-		const found = this.rooms.same(page, under, this.versions.next.pages[guess.page]!, expected);
+		const found = this.blanks.same(page, under, this.versions.next.pages[guess.page]!, expected);
 		if (!found) {
 			doubts.push('no blank');
 			return guess;

@@ -27,13 +27,12 @@ export class Recogniser {
 	private readonly holders = new Map<number, number[]>();
 	private readonly ids: string[] = [];
 	private readonly runs: Int32Array[] = [];
-	private readonly gone = new Set<number>();
 	/** what all runs of a document weigh together; null: to be counted anew */
 	private whole: Float64Array | null = null;
 
 	/** Takes a document up under an id; the one it had before is forgotten. */
 	add(id: string, words: readonly string[]): void {
-		this.remove(id);
+		this.remove((known) => known === id);
 		const index = this.ids.push(id) - 1;
 		const runs = Int32Array.from(runsOf(words));
 		this.runs.push(runs);
@@ -45,9 +44,17 @@ export class Recogniser {
 		this.whole = null;
 	}
 
-	remove(id: string): void {
-		this.ids.forEach((known, index) => {
-			if (known === id) this.gone.add(index);
+	/** Forgets the documents whose ids are meant; the others need not be read again. */
+	remove(meant: (id: string) => boolean): void {
+		this.ids.forEach((id, index) => {
+			if (id === '' || !meant(id)) return;
+			for (const run of this.runs[index]!) {
+				const left = this.holders.get(run)!.filter((holder) => holder !== index);
+				if (left.length > 0) this.holders.set(run, left);
+				else this.holders.delete(run);
+			}
+			this.runs[index] = new Int32Array(0);
+			this.ids[index] = '';
 		});
 		this.whole = null;
 	}
@@ -65,7 +72,7 @@ export class Recogniser {
 			for (const holder of holders) found[holder]! += weight;
 		}
 		return this.ids
-			.map((id, i) => ({ id, i, share: this.gone.has(i) || whole[i] === 0 ? 0 : found[i]! / whole[i]! }))
+			.map((id, i) => ({ id, i, share: whole[i] === 0 ? 0 : found[i]! / whole[i]! }))
 			.filter((one) => one.share > 0.05)
 			.map(({ id, i, share }) => ({ id, share, rank: Math.sqrt((share * found[i]!) / known) }))
 			.sort((a, b) => b.rank - a.rank)

@@ -1,4 +1,4 @@
-import { matchNumbered, numbered, onceInBoth, type WordMatch } from './word-match';
+import { matchWords, numbered, onceInBoth, type WordMatch } from './word-match';
 import type { Stream } from './stream';
 
 /** Two versions of a document, and which word of the one is which word of the other. */
@@ -19,7 +19,7 @@ export class Versions {
 			old.tokens.map((t) => t.text),
 			next.tokens.map((t) => t.text)
 		);
-		this.match = matchNumbered(this.words);
+		this.match = matchWords(this.words);
 		this.unique = new Int32Array(old.tokens.length).fill(-1);
 		const { a, b } = this.words;
 		const runs = onceInBoth(a, 0, a.length, b, 0, b.length, 3);

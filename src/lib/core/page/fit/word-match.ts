@@ -8,13 +8,8 @@ export type WordMatch = Int32Array;
 /** Longest stretch, both sides together, that is compared word by word. */
 const SHORT = 1200;
 
-/** For each word of `before` the index of its like in `after`, or -1. Matches never cross. */
-export function matchWords(before: readonly string[], after: readonly string[]): WordMatch {
-	return matchNumbered(numbered(before, after));
-}
-
-/** {@link matchWords} for texts that are numbers already. */
-export function matchNumbered({ a, b }: { a: Int32Array; b: Int32Array }): WordMatch {
+/** For each word of `a` the index of its like in `b`, or -1. Matches never cross. The texts come {@link numbered}. */
+export function matchWords({ a, b }: { a: Int32Array; b: Int32Array }): WordMatch {
 	const to = new Int32Array(a.length).fill(-1);
 	// stretches still to be matched: from and end on both sides
 	const open: [number, number, number, number][] = [[0, a.length, 0, b.length]];

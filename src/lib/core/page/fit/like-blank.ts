@@ -8,7 +8,7 @@ const REACH = 14;
 const ACROSS = 90;
 
 /** The blanks of pages, looked up once a page. */
-export class Rooms {
+export class Blanks {
 	private known = new Map<ShownPage, Blank[]>();
 
 	of(page: ShownPage): Blank[] {

@@ -1,0 +1,108 @@
+import { isOver } from '../../calendar';
+import { refuse } from '../../refusal';
+import { actorsAt, stopOf } from '../../route';
+import { isAddress } from '../address';
+import type { Command } from '../commands';
+import type { PacketEvent } from '../events';
+import { personIn } from '../plan';
+import { isPhone } from '../phone';
+import { addressOf, phoneOf, type SentPacket } from '../state';
+import { whileOpen, type Decided } from './turn';
+
+/** What the office may do to a packet that is out. */
+
+const HOUR = 3_600_000;
+
+export function correctAddress(state: SentPacket, command: Extract<Command, { do: 'correctAddress' }>): Decided {
+	return correctable(state, command.person, (open) => {
+		if (!isAddress(command.email))
+			return refuse('bad-address', `“${command.email}” can't be an e-mail address.`, 'email');
+		const was = addressOf(open, command.person);
+		if (was === command.email) return [];
+		const beside = actorsAt(open.plan, stopOf(open.plan, command.person));
+		if (
+			beside.some((p) => p.id !== command.person && addressOf(open, p.id).toLowerCase() === command.email.toLowerCase())
+		)
+			return refuse('twice-at-stop', `${command.email} stands at this stop already.`, 'email');
+		return [{ type: 'AddressCorrected', person: command.person, was, now: command.email }];
+	});
+}
+
+export function correctPhone(state: SentPacket, command: Extract<Command, { do: 'correctPhone' }>): Decided {
+	return correctable(state, command.person, (open) => {
+		if (!isPhone(command.phone))
+			return refuse('bad-phone', `“${command.phone}” can't be a telephone number with its country code.`, 'phone');
+		const was = phoneOf(open, command.person);
+		return was === command.phone
+			? []
+			: [{ type: 'AddressCorrected', person: command.person, was, now: command.phone, channel: 'text' }];
+	});
+}
+
+function correctable(state: SentPacket, id: string, then: Parameters<typeof whileOpen>[1]): Decided {
+	return whileOpen(state, (open) => {
+		const person = personIn(open.plan, id);
+		if (!person) return refuse('no-person', 'This packet has no such person.');
+		if (open.people[id]?.is === 'done')
+			return refuse('finished-part-locked', `${person.name} has finished; that part is locked.`);
+		return then(open);
+	});
+}
+
+/** A reminder by hand; to one person once an hour at most. */
+export function nudge(state: SentPacket, command: Extract<Command, { do: 'nudge' }>, now: string): Decided {
+	return whileOpen(state, (open) => {
+		const person = personIn(open.plan, command.person);
+		const standing = open.people[command.person]?.is;
+		if (!person || (standing !== 'notified' && standing !== 'opened') || open.status === 'held')
+			return refuse('nobody-waits', 'It is not waiting for that person now.');
+		const last = open.nudged[command.person];
+		if (last !== undefined && Date.parse(now) - Date.parse(last) < HOUR)
+			return refuse('nudged-lately', `${person.name} was nudged less than an hour ago. Give them the hour.`);
+		return [{ type: 'Nudged', person: command.person }];
+	});
+}
+
+/** The link of somebody to whom the sender hands it on. */
+export function takeLink(state: SentPacket, command: Extract<Command, { do: 'takeLink' }>): Decided {
+	const person = personIn(state.plan, command.person);
+	const standing = state.people[command.person]?.is;
+	if (!person || standing === undefined) return refuse('no-person', 'This packet has no such person.');
+	if (person.deliver !== 'link')
+		return refuse('not-by-link', `${person.name} gets a message; the link is theirs alone.`);
+	if (standing === 'waiting' && state.status === 'out' && person.duty !== 'gets a copy')
+		return refuse('not-their-turn', `It is not ${person.name}’s turn yet. The link is there when it is.`);
+	return [{ type: 'LinkTaken', person: command.person }];
+}
+
+export function moveDeadline(
+	state: SentPacket,
+	command: Extract<Command, { do: 'moveDeadline' }>,
+	now: string
+): Decided {
+	return whileOpen(state, (open): Decided => {
+		if (isOver(command.to, now)) return refuse('deadline-past', 'That day has passed. Choose a later one.', 'to');
+		return open.deadline === command.to ? [] : [{ type: 'DeadlineMoved', was: open.deadline, now: command.to }];
+	});
+}
+
+export function answerWording(state: SentPacket, command: Extract<Command, { do: 'answerWording' }>): Decided {
+	return whileOpen(state, (open): Decided => {
+		const asked = open.wordings.find((one) => one.id === command.id);
+		if (!asked) return refuse('no-wording', 'There is no such request.');
+		if (asked.answer !== null) return refuse('wording-answered', 'That has been answered already.');
+		const say = command.say.trim();
+		return say === ''
+			? refuse('answer-missing', 'Write what you answer.', 'say')
+			: [{ type: 'WordingAnswered', id: command.id, say }];
+	});
+}
+
+export function recordSealed(state: SentPacket, command: Extract<Command, { do: 'recordSealed' }>): Decided {
+	if (state.status !== 'completed') return refuse('not-complete', 'Only a completed packet is sealed.');
+	if (state.evidence !== null) return [];
+	return [
+		...Object.entries(command.papers).map(([paper, digest]): PacketEvent => ({ type: 'CopySealed', paper, digest })),
+		{ type: 'EvidenceSealed', digest: command.evidence }
+	];
+}
