@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { afterAll, afterEach, describe, expect, it } from 'vitest';
-import { docx, relationship } from '../../../e2e/kit/docx';
+import { docx, relationship } from '../../../demo/word';
 import { ok } from '../../../e2e/kit/house';
 import { pdf } from '../../../e2e/kit/pdfs';
 import { takeIn } from './intake';

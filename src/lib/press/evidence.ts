@@ -1,6 +1,6 @@
 import { PageSizes, PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import { drawSet, FontSet, spelled, type Face } from './fonts';
-import { wrap } from './stamp';
+import { stampAll, wrap, type Mark } from './stamp';
 
 /** What the evidence sheet says; every text is ready for a person to read. */
 export interface Evidence {
@@ -9,7 +9,17 @@ export interface Evidence {
 	organisation: string;
 	/** pairs of a word and what it says, in the order they stand */
 	facts: [string, string][];
-	people: { name: string; address: string; did: string; when: string; from: string }[];
+	people: {
+		name: string;
+		address: string;
+		did: string;
+		when: string;
+		from: string;
+		/** their signature as they gave it */
+		mark: Mark | null;
+		/** SHA-256 of exactly what they were shown when they finished; '' where they did not */
+		shown: string;
+	}[];
 	papers: { name: string; pages: number; digest: string; sealed: string }[];
 	/** files that went along unchanged */
 	attachments: { name: string; digest: string }[];
@@ -44,6 +54,8 @@ export async function evidenceSheet(evidence: Evidence): Promise<PDFDocument> {
 		await sheet.text(person.name, { face: 'plainBold', size: 10 });
 		await sheet.text([person.address, person.did, person.when].filter(Boolean).join(' · '), { size: 9.5 });
 		if (person.from) await sheet.text(person.from, { size: 8.5, colour: QUIET });
+		if (person.shown) await sheet.text(`was shown ${person.shown}`, { face: 'mono', size: 7.5, colour: QUIET });
+		if (person.mark) await sheet.mark(person.mark);
 		sheet.gap(4);
 	}
 	await sheet.heading('Documents');
@@ -133,6 +145,14 @@ class Sheet {
 			drawSet(this.page, await this.fonts.set(line, face), left, this.y - size, size, colour);
 			this.y -= size * 1.45;
 		}
+	}
+
+	/** A signature, as large as it usually stands on a page. */
+	async mark(mark: Mark): Promise<void> {
+		this.room(40);
+		const rect = { x: LEFT, y: this.y - 36, width: 170, height: 34 };
+		await stampAll(this.doc, this.fonts, [{ page: this.doc.getPageCount() - 1, rect, mark }]);
+		this.y -= 40;
 	}
 
 	async number(reference: string): Promise<void> {

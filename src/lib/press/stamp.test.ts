@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { pdf } from '../../../e2e/kit/pdfs';
 import { shownSize, toShown, type Turn } from '../core/page';
 import { pageBox } from './box';
-import { FontSet, runsOf, spelled, unprintable } from './fonts';
+import { FontSet, isRightToLeft, runsOf, spelled, unprintable } from './fonts';
 import { openPdf } from './pdfium';
 import { stampAll, type Mark, type Stamp } from './stamp';
 
@@ -91,7 +91,10 @@ describe('letters', () => {
 		'ნინო',
 		'Ĉiuĵaŭde',
 		'ħŻġ',
-		'ẞß'
+		'ẞß',
+		'山田太郎',
+		'李明',
+		'김민준'
 	])('paints every letter of %s', async (name) => {
 		expect(unprintable(name)).toEqual([]);
 		const original = await pdf(1, { text: '' });
@@ -108,12 +111,52 @@ describe('letters', () => {
 		expect(Math.abs(whole - sum) / sum).toBeLessThan(0.2);
 	});
 	it('never puts another letter for one it lacks', async () => {
-		expect(unprintable('Maren 李')).toEqual(['李']);
+		expect(unprintable('Maren 𓀀')).toEqual(['𓀀']);
 		const doc = await PDFDocument.load(await pdf(1));
 		await expect(
-			stampAll(doc, new FontSet(doc), [{ page: 0, rect: { x: 0, y: 0, width: 99, height: 20 }, mark: text('李') }])
-		).rejects.toThrow('李');
-		expect(spelled('Maren 李', 'plain')).toBe('Maren [U+674E]');
+			stampAll(doc, new FontSet(doc), [{ page: 0, rect: { x: 0, y: 0, width: 99, height: 20 }, mark: text('𓀀') }])
+		).rejects.toThrow('𓀀');
+		expect(spelled('Maren 𓀀', 'plain')).toBe('Maren [U+13000]');
+	});
+	it.each([
+		// in order of sight, from the left: what is read last stands first
+		['مارين (2026) Tamsin', ['Tamsin ', ') ', '2026']],
+		['מארן (12)', ['(', '12', ')']]
+	])('sets %s from right to left, its numbers and Latin words from left to right', (text, inOrder) => {
+		const { runs, missing } = runsOf(text, 'sans');
+		expect(missing).toEqual([]);
+		const line = runs.map((r) => r.text).join('|');
+		expect(line.indexOf(inOrder.at(-1)!)).toBeLessThan(line.search(/[\p{Script=Arabic}\p{Script=Hebrew}]/u));
+		expect(isRightToLeft(text)).toBe(true);
+		// brackets embrace the number as they are seen
+		expect(line.replaceAll('|', '')).toMatch(/\((2026|12)\)/);
+	});
+	it('joins Arabic letters, and puts dots where the face wants them', async () => {
+		const original = await pdf(1, { text: '' });
+		const blank = await painted(original, []);
+		const paint = (t: string) =>
+			painted(original, [{ page: 0, rect: { x: 60, y: 300, width: 300, height: 40 }, mark: text(t) }]);
+		// the same letters apart, kept from joining, are wider than the word: a word of joined letters is not a row of them
+		const [word, apart] = [await paint('مارين'), await paint('م\u200cا\u200cر\u200cي\u200cن')];
+		expect(word.whole - blank.whole).toBeGreaterThan(150);
+		expect(word.whole).not.toBe(apart.whole);
+		// marks that a face places are inside the field, not beside it
+		const at = toShown(word.box, { x: 60, y: 300, width: 300, height: 40 });
+		expect(word.dark(at.left, at.top, at.width, at.height) - blank.dark(at.left, at.top, at.width, at.height)).toBe(
+			word.whole - blank.whole
+		);
+	});
+	it('stands at the right where one reads from the right, unless told otherwise', async () => {
+		const original = await pdf(1, { text: '' });
+		const rect = { x: 60, y: 300, width: 300, height: 24 };
+		const half = async (mark: Mark) => {
+			const done = await painted(original, [{ page: 0, rect, mark }]);
+			const at = toShown(done.box, rect);
+			return done.dark(at.left + 150, at.top, 150, at.height);
+		};
+		expect(await half(text('مارين'))).toBeGreaterThan(80);
+		expect(await half({ draw: 'text', text: 'مارين', align: 'left' })).toBe(0);
+		expect(await half(text('Maren'))).toBe(0);
 	});
 	it('keeps a word in one face as long as that face can', () => {
 		expect(runsOf('Ελένη, Ana', 'caveat').runs.map((r) => r.face)).toEqual(['sans', 'caveat']);

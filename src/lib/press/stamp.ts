@@ -10,7 +10,7 @@ import {
 import type { Hand } from '../core/field';
 import { shownSize, toShown, uprightMatrix, type PageSize, type Rect } from '../core/page';
 import { pageBox } from './box';
-import { drawSet, type FontSet } from './fonts';
+import { drawSet, isRightToLeft, type FontSet } from './fonts';
 
 /** How a text stands in its box. `size` is 11 where nothing is said; `fixed`: it keeps its size even where it runs over. */
 export interface TextStyle {
@@ -145,7 +145,13 @@ async function drawText(
 	page: PDFPage,
 	fonts: FontSet,
 	box: Box,
-	{ text, several = false, size: wanted = LARGEST, fixed = false, align = 'left' }: Extract<Mark, { draw: 'text' }>
+	{
+		text,
+		several = false,
+		size: wanted = LARGEST,
+		fixed = false,
+		align = isRightToLeft(text) ? 'right' : 'left'
+	}: Extract<Mark, { draw: 'text' }>
 ): Promise<void> {
 	const inset = 2;
 	const width = box.width - 2 * inset;

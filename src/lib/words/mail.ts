@@ -1,8 +1,7 @@
-import type { MessagePurpose } from '../core/packet';
-import type { Duty } from '../core/packet';
-import { dutyVerb } from '../core/route';
+import type { Duty, MessagePurpose } from '../core/packet';
+import type { WordKey, Words } from './words';
 
-/** What a message has to say. All texts are plain; the letter escapes them for HTML itself. */
+/** What a message to somebody taking part has to say. All texts are plain; the letter escapes them for HTML itself. */
 export interface MailFacts {
 	purpose: MessagePurpose;
 	to: { name: string; duty: Duty };
@@ -12,12 +11,18 @@ export interface MailFacts {
 	/** the sender's own subject; '' for Pellum's */
 	subject: string;
 	message: string;
+	/** what only this person reads */
+	note: string;
 	/** the day in words, or null */
 	until: string | null;
 	others: string[];
 	link: string;
-	/** why it ended, where it did */
-	reason: string;
+	/** who ended it, and why, where somebody did */
+	ended: { name: string; reason: string };
+	/** the code, in a message that brings one */
+	code?: { code: string; minutes: number };
+	/** what the sender has answered to a wish for another wording */
+	say?: string;
 	/** organisation's colour, #rrggbb */
 	colour: string;
 }
@@ -28,79 +33,165 @@ export interface Letter {
 	html: string;
 }
 
-/** A short letter, as text and as HTML that says the same. */
-export function letter(facts: MailFacts): Letter {
-	const { subject, paragraphs, button } = content(facts);
-	const hello = `Dear ${facts.to.name},`;
-	const sign = [`${facts.sender.name}`, facts.sender.organisation];
-	const foot = `${facts.reference} · Answer to ${facts.sender.name} at ${facts.sender.email}. This link is yours alone: please don't pass it on.`;
-	const text = [hello, ...paragraphs, button ? `${button}:\n${facts.link}` : '', sign.join('\n'), `-- \n${foot}`]
+/** A short letter in the person's language, as text and as HTML that says the same. */
+export function letter(facts: MailFacts, words: Words): Letter {
+	const { subject, paragraphs, button } = content(facts, words);
+	return written(
+		{
+			subject,
+			hello: words('mail.dear', { name: facts.to.name }),
+			paragraphs,
+			button: button ? { text: button, link: facts.link } : null,
+			sign: [facts.sender.name, facts.sender.organisation],
+			foot: words('mail.foot', {
+				reference: facts.reference,
+				sender: facts.sender.name,
+				address: facts.sender.email
+			}),
+			colour: facts.colour
+		},
+		words
+	);
+}
+
+interface Parts {
+	subject: string;
+	hello: string;
+	paragraphs: string[];
+	button: { text: string; link: string } | null;
+	sign: string[];
+	foot: string;
+	colour: string;
+}
+
+/** The parts of a letter as text and HTML. */
+export function written(parts: Parts, { language, direction }: Pick<Words, 'language' | 'direction'>): Letter {
+	const { subject, hello, button, sign, foot, colour } = parts;
+	const paragraphs = parts.paragraphs.filter(Boolean);
+	const text = [hello, ...paragraphs, button ? `${button.text}:\n${button.link}` : '', sign.join('\n'), `-- \n${foot}`]
 		.filter(Boolean)
 		.join('\n\n');
 	const p = (inner: string) => `<p style="margin:0 0 16px">${inner}</p>`;
-	const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escape(subject)}</title></head>
+	const html = `<!doctype html><html lang="${language}" dir="${direction}"><head><meta charset="utf-8"><title>${escape(subject)}</title></head>
 <body style="margin:0;padding:24px;font:16px/24px Georgia,serif;color:#20262B;background:#FFFEFA"><main style="max-width:36em">
 <h1 style="margin:0 0 16px;font-size:18px;line-height:26px">${escape(subject)}</h1>
 ${[hello, ...paragraphs].map((t) => p(escape(t).replaceAll('\n', '<br>'))).join('\n')}
-${button ? p(`<a href="${escape(facts.link)}" style="color:${facts.colour};font-weight:bold">${escape(button)}</a>`) : ''}
+${button ? p(`<a href="${escape(button.link)}" style="color:${colour};font-weight:bold">${escape(button.text)}</a>`) : ''}
 ${p(sign.map(escape).join('<br>'))}
 <p style="margin:24px 0 0;font-size:13px;line-height:20px;color:#5D646A">${escape(foot)}</p>
 </main></body></html>`;
 	return { subject, text, html };
 }
 
-function content(f: MailFacts): { subject: string; paragraphs: string[]; button: string | null } {
-	const verb = dutyVerb(f.to.duty);
-	const until = f.until ? ` Please do so by ${f.until}.` : '';
-	const others = f.others.length > 0 ? `Also taking part: ${f.others.join(', ')}.` : '';
+function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[]; button: string | null } {
+	const { title, to } = f;
+	const duty = to.duty === 'gets a copy' ? 'approves' : to.duty;
+	const byDuty = (what: 'asks' | 'subject' | 'open') => `mail.${what}.${duty}` as WordKey;
+	const until = f.until ? w('mail.until', { until: f.until }) : '';
+	const open = w(byDuty('open'));
+	const nothing = w('mail.nothing left');
 	switch (f.purpose) {
 		case 'your turn':
 			return {
-				subject: f.subject || `To ${verb}: ${f.title}`,
+				subject: f.subject || w(byDuty('subject'), { title }),
 				paragraphs: [
-					`${f.sender.name} of ${f.sender.organisation} asks you to ${verb} “${f.title}”.${until}`,
+					[w(byDuty('asks'), { sender: f.sender.name, organisation: f.sender.organisation, title }), until]
+						.join(' ')
+						.trim(),
 					f.message,
-					`You need no account. ${others}`.trim()
+					f.note,
+					[w('mail.account'), f.others.length > 0 ? w('mail.others', { names: w.list(f.others) }) : ''].join(' ').trim()
 				],
-				button: `Read and ${verb}`
+				button: open
 			};
 		case 'nudge':
+		case 'reminder':
 			return {
-				subject: `Still to ${verb}: ${f.title}`,
-				paragraphs: [`“${f.title}” is waiting for you.${until}`, f.message],
-				button: `Read and ${verb}`
+				subject: w('mail.still.subject', { title }),
+				paragraphs: [[w('mail.still', { title }), until].join(' ').trim(), f.message],
+				button: open
 			};
-		case 'copies':
+		case 'ending':
 			return {
-				subject: `Done: ${f.title}`,
-				paragraphs: [
-					`“${f.title}” is complete. The sealed copy and the evidence sheet are attached; the link shows them as well.`,
-					'The seal shows any later change. Keep both files.'
-				],
-				button: 'See the copies'
+				subject: w('mail.ending.subject', { title, until: f.until ?? '' }),
+				paragraphs: [w('mail.ending', { title, until: f.until ?? '' }), f.message],
+				button: open
+			};
+		case 'code':
+			return {
+				subject: w('mail.code.subject', { title }),
+				paragraphs: [w('mail.code', { code: f.code?.code ?? '', minutes: f.code?.minutes ?? 0 })],
+				button: null
+			};
+		case 'state so far':
+			return {
+				subject: w('mail.so far.subject', { title }),
+				paragraphs: [w('mail.so far', { title }), f.message],
+				button: w('mail.so far.open')
+			};
+		case 'spared':
+			return {
+				subject: w('mail.spared.subject', { title }),
+				paragraphs: [w('mail.spared', { title }), nothing],
+				button: null
+			};
+		case 'wording answered':
+			return {
+				subject: w('mail.wording.subject', { title }),
+				paragraphs: [w('mail.wording', { sender: f.sender.name, say: f.say ?? '' }), until],
+				button: open
 			};
 		case 'declined':
 			return {
-				subject: `Ended: ${f.title}`,
-				paragraphs: [`“${f.title}” has ended. ${f.reason}`, 'There is nothing left for you to do.'],
+				subject: w('mail.declined.subject', { title }),
+				paragraphs: [w('mail.declined', { title, ...f.ended }), nothing],
 				button: null
 			};
 		case 'withdrawn':
 			return {
-				subject: `Withdrawn: ${f.title}`,
+				subject: w('mail.withdrawn.subject', { title }),
 				paragraphs: [
-					`${f.sender.name} has withdrawn “${f.title}”.`,
-					`The reason given: ${f.reason}`,
-					'There is nothing left for you to do.'
+					w('mail.withdrawn', { sender: f.sender.name, title }),
+					w('mail.reason', { reason: f.ended.reason }),
+					nothing
 				],
 				button: null
 			};
 		case 'expired':
 			return {
-				subject: `Time ran out: ${f.title}`,
-				paragraphs: [`The time for “${f.title}” has run out.`, 'Ask the sender if it is still wanted.'],
+				subject: w('mail.expired.subject', { title }),
+				paragraphs: [w('mail.expired', { title }), w('mail.expired.ask')],
 				button: null
 			};
+		// 'copies', and what only the office gets, which has letters of its own
+		default:
+			return {
+				subject: w('mail.copies.subject', { title }),
+				paragraphs: [w('mail.copies', { title }), w('mail.copies.seal')],
+				button: w('mail.copies.open')
+			};
+	}
+}
+
+/** The same by text message: one line with the link. */
+export function textMessage(f: MailFacts, w: Words): string {
+	const { title, link } = f;
+	switch (f.purpose) {
+		case 'your turn':
+		case 'nudge':
+		case 'reminder':
+		case 'wording answered':
+			return w('text.turn', { sender: f.sender.name, organisation: f.sender.organisation, title, link });
+		case 'ending':
+			return w('text.ending', { title, until: f.until ?? '', link });
+		case 'code':
+			return w('text.code', { title, code: f.code?.code ?? '' });
+		case 'state so far':
+			return w('text.so far', { title, link });
+		case 'copies':
+			return w('text.copies', { title, link });
+		default:
+			return w('text.ended', { title });
 	}
 }
 

@@ -1,9 +1,10 @@
-import type { PacketEvent, Plan, Recorded } from '../core/packet';
+import { SENDER, type PacketEvent, type Plan, type Recorded } from '../core/packet';
 import { doneWord } from '../core/route';
 
 /** An event in plain words, for the record beside a packet and for the evidence sheet. */
 export function inWords(event: Recorded, plan: Plan): string {
-	const person = (id: string) => plan.people.find((p) => p.id === id)?.name ?? 'somebody';
+	const person = (id: string) =>
+		id === SENDER ? 'the sender' : (plan.people.find((p) => p.id === id)?.name ?? 'somebody');
 	const said = sentence(event, plan, person);
 	return event.by.kind === 'office' && event.type !== 'PacketSent' ? `${said} By ${event.by.name}.` : said;
 }
@@ -14,14 +15,38 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `${event.sender.name} sent it as ${event.reference}.`;
 		case 'StopOpened':
 			return `Stop ${event.stop + 1} opened for ${event.people.map(person).join(' and ')}.`;
+		case 'StopSkipped':
+			return `Stop ${event.stop + 1} was left out by its rule: ${event.people.map(person).join(' and ')}.`;
+		case 'PersonSpared':
+			return `${person(event.person)} is no longer needed, since ${person(event.doneBy)} of their group has done it.`;
 		case 'MessageSent':
-			return `${MESSAGE[event.purpose]} sent to ${person(event.person)}, ${event.to}.`;
+			return `${MESSAGE[event.purpose]} sent to ${person(event.person)}, ${event.to}${event.channel === 'text' ? ', by text message' : ''}.`;
 		case 'MessageRefused':
-			return `A message to ${person(event.person)}, ${event.to}, came back: ${event.why}`;
+			return `A ${event.channel === 'text' ? 'text message' : 'message'} to ${person(event.person)}, ${event.to}, came back: ${event.why}`;
+		case 'LinkTaken':
+			return `The link of ${person(event.person)} was taken, to be handed on.`;
+		case 'CopyLookedAt':
+			return `${person(event.person)} looked at their copy.`;
+		case 'PagesSeen':
+			return `${person(event.person)} had pages in view: ${event.pages.map((one) => `${plan.papers.find((p) => p.id === one.paper)?.name ?? 'a document'}, page ${one.page + 1}, ${one.seconds} s`).join('; ')}.`;
+		case 'AnswersKept':
+			return `${person(event.person)} changed ${event.fields.length === 1 ? 'an answer' : `${event.fields.length} answers`}: ${event.fields.map((id) => `“${plan.fields.find((f) => f.id === id)?.label ?? 'a field'}”`).join(', ')}.`;
+		case 'CodeWrong':
+			return `${person(event.person)} entered a wrong code.`;
+		case 'CodeRight':
+			return `${person(event.person)} entered the right code, ${event.way === 'code' ? 'told by the sender' : event.way === 'mail' ? 'sent by mail' : 'sent by text message'}.`;
+		case 'PersonHeld':
+			return `${person(event.person)} has entered as many wrong codes as are allowed; the packet is held.`;
+		case 'HoldReleased':
+			return `${person(event.person)} was ${event.how === 'let through' ? 'let through without a code' : 'let try again'}${event.note ? `: ${event.note}` : ''}.`;
+		case 'DeviceHanded':
+			return `${person(event.person)} handed their device to ${person(event.guest)}.`;
+		case 'GuestConfirmed':
+			return `${person(event.person)} says that ${person(event.guest)} did it in front of them: ${event.how}`;
 		case 'PaperOpened':
 			return `${person(event.person)} opened it.`;
 		case 'ConsentGiven':
-			return `${person(event.person)} agreed to sign electronically.`;
+			return `${person(event.person)} agreed to sign electronically, by the text ${event.text.replace(' ', ', SHA-256 ')}.`;
 		case 'PersonFinished': {
 			const duty = plan.people.find((p) => p.id === event.person)?.duty ?? 'signs';
 			return `${person(event.person)} ${doneWord(duty)}.`;
@@ -29,9 +54,25 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'PersonNamed':
 			return `${event.name}, ${event.email}, was named as ${plan.people.find((p) => p.id === event.person)?.role || 'the next person'}.`;
 		case 'PersonDeclined':
-			return `${person(event.person)} declined: ${event.reason}`;
+			return `${person(event.person)} declined: ${event.reason}${event.others ? ' Others of their group can still do it.' : ''}`;
+		case 'PartHandedOver':
+			return `${event.was.name}, ${event.was.email}, handed their part over to ${event.name}, ${event.email}: ${event.why}`;
+		case 'WordingAsked':
+			return `${person(event.person)} asked for another wording of “${event.words}”${event.instead ? `: “${event.instead}”` : ''}${event.why ? ` (${event.why})` : ''}.`;
+		case 'WordingAnswered':
+			return `The wish for another wording was answered: ${event.say}`;
+		case 'DeadlineMoved':
+			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now.slice(0, 10)}.`;
+		case 'Nudged':
+			return `${person(event.person)} was nudged.`;
+		case 'Reminded':
+			return `It was time to remind ${person(event.person)}.`;
+		case 'DeadlineNear':
+			return `The deadline is near; it is with ${event.people.map(person).join(' and ')}.`;
+		case 'TermEnding':
+			return `The agreement's term ends on ${event.ends}.`;
 		case 'AddressCorrected':
-			return `The address of ${person(event.person)} was corrected from ${event.was} to ${event.now}.`;
+			return `The ${event.channel === 'text' ? 'telephone number' : 'address'} of ${person(event.person)} was corrected from ${event.was} to ${event.now}.`;
 		case 'PacketCompleted':
 			return 'Everyone has done their part; the packet is complete.';
 		case 'PacketWithdrawn':
@@ -49,7 +90,17 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 
 const MESSAGE = {
 	'your turn': 'The message was',
-	nudge: 'A reminder was',
+	nudge: 'A nudge was',
+	reminder: 'A reminder was',
+	ending: 'Word that the end is near was',
+	code: 'A code was',
+	'state so far': 'The state so far was',
+	spared: 'Word that they are no longer needed was',
+	'handed over': 'Word of the hand-over was',
+	wording: 'The wish for another wording was',
+	'wording answered': 'The answer about the wording was',
+	held: 'Word of the hold was',
+	'term ending': 'Word of the term’s end was',
 	copies: 'The sealed copies were',
 	declined: 'Word of the declining was',
 	withdrawn: 'Word of the withdrawal was',
