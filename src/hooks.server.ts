@@ -3,6 +3,7 @@ import { building } from '$app/environment';
 import { house, start } from '$lib/server';
 import { accountOf, hasAccounts } from '$lib/server/accounts';
 import { passage } from '$lib/server/doors';
+import { acceptedLanguages } from '$lib/words';
 import pino from 'pino';
 
 /** Pages that Pellum itself shows in a frame; no other site may. */
@@ -27,6 +28,11 @@ export const handle: Handle = async ({ event, resolve }) => {
 	locals.from = {
 		address: event.getClientAddress(),
 		device: (request.headers.get('user-agent') ?? 'unknown device').replace(/[^\x20-\x7e]/g, '').slice(0, 200)
+	};
+	locals.pass = cookies.get('pellum_pass') ?? '';
+	locals.language = {
+		chosen: cookies.get('pellum_language') ?? null,
+		accepted: acceptedLanguages(request.headers.get('accept-language'))
 	};
 	// What changes something comes from our own pages. The time-stamp stand-in serves programs, and changes nothing.
 	const changes = request.method !== 'GET' && request.method !== 'HEAD';

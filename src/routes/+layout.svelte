@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
 	import TopBar from '$lib/ui/frame/TopBar.svelte';
+	import { wantLetters } from '$lib/ui/letters';
 
 	let { data, children } = $props();
 
@@ -11,10 +12,14 @@
 		document.documentElement.dataset['ready'] = 'yes';
 	});
 
+	// names and texts may be in any script
+	$effect(() => wantLetters(JSON.stringify(page.data)));
+
 	// the Bench and the signing page have heads of their own
 	const framed = $derived(data.account !== null && !/^\/(bench|s)\//.test(page.url.pathname));
 </script>
 
+<svelte:document oninput={(event) => wantLetters((event.target as HTMLInputElement).value ?? '')} />
 {#if framed && data.account}
 	<a href="#main" class="unseen focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2"
 		>Go to the content</a

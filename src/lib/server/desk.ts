@@ -35,8 +35,8 @@ export const PAGE = 50;
 export function outNow(house: House, account: Account, chip: Chip, offset = 0): PacketRow[] {
 	const soon = new Date(house.now().getTime() + 3 * 86_400_000).toISOString();
 	const by = {
-		all: { where: "p.status = 'out'", with: [], order: 'p.since' },
-		mine: { where: "p.status = 'out' AND p.owner = ?", with: [account.id], order: 'p.since' },
+		all: { where: 'p.ended_at IS NULL', with: [], order: 'p.since' },
+		mine: { where: 'p.ended_at IS NULL AND p.owner = ?', with: [account.id], order: 'p.since' },
 		ending: {
 			where: "p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ?",
 			with: [soon],
@@ -55,7 +55,9 @@ export function outNow(house: House, account: Account, chip: Chip, offset = 0): 
 }
 
 export function countOut(house: House): number {
-	return house.db.prepare<[], { n: number }>("SELECT n FROM packet_counts WHERE status = 'out'").get()?.n ?? 0;
+	return house.db
+		.prepare<[], { n: number }>("SELECT coalesce(sum(n), 0) AS n FROM packet_counts WHERE status IN ('out', 'held')")
+		.get()!.n;
 }
 
 const MOST = 20;
@@ -67,11 +69,12 @@ export function needsYou(house: House, account: Account): Need[] {
 	const failing = failingJobs(house);
 	const needs: Need[] = [];
 	if (failing[0]) needs.push({ what: 'jobs', count: failing.length, error: failing[0].error });
-	type Bounced = { packet: string; title: string; person: string; name: string; email: string; since: string };
+	needs.push(...heldNow(house), ...wordingsAsked(house));
+	type Bounced = Omit<Extract<Need, { what: 'unreachable' }>, 'what'>;
 	needs.push(
 		...db
 			.prepare<[number], Bounced>(
-				`SELECT q.packet, p.title, q.person, q.name, q.email, q.since FROM packet_people q JOIN packets p ON p.id = q.packet
+				`SELECT q.packet, p.title, q.person, q.name, q.email, q.since, q.phone FROM packet_people q JOIN packets p ON p.id = q.packet
 				 WHERE q.standing = 'unreachable' LIMIT ?`
 			)
 			.all(MOST)
@@ -93,6 +96,7 @@ export function needsYou(house: House, account: Account): Need[] {
 				names: having(row.thread)
 			}))
 	);
+	needs.push(...termsEnding(house));
 	const lately = new Date(now.getTime() - 7 * 86_400_000).toISOString();
 	needs.push(
 		...db
@@ -119,10 +123,43 @@ export function needsYou(house: House, account: Account): Need[] {
 				draft: d.id,
 				title: d.title,
 				savedAt: d.savedAt,
-				open: d.open
+				open: d.open,
+				sendAt: d.sendAt,
+				fault: d.fault
 			}))
 		);
 	return needs;
+}
+
+/** Packets that are held until somebody has judged. */
+function heldNow({ db }: House): Need[] {
+	return db
+		.prepare<[number], { packet: string; title: string; name: string; since: string }>(
+			`SELECT p.id AS packet, p.title, q.name, q.since FROM packets p JOIN packet_people q ON q.packet = p.id
+			 WHERE p.status = 'held' AND q.standing = 'held' ORDER BY p.since LIMIT ?`
+		)
+		.all(MOST)
+		.map((row): Need => ({ what: 'held', ...row }));
+}
+
+function wordingsAsked({ db }: House): Need[] {
+	return db
+		.prepare<[number], { packet: string; title: string; name: string; words: string; instead: string; since: string }>(
+			`SELECT w.packet, p.title, w.name, w.words, w.instead, w.at AS since FROM packet_wordings w JOIN packets p ON p.id = w.packet
+			 ORDER BY w.at LIMIT ?`
+		)
+		.all(MOST)
+		.map((row): Need => ({ what: 'wording', ...row }));
+}
+
+/** Agreements whose term ends soon: told once, and shown until the term is over. */
+function termsEnding(house: House): Need[] {
+	return house.db
+		.prepare<[string, number], { packet: string; title: string; ends: string }>(
+			`SELECT id AS packet, title, term_end AS ends FROM packets WHERE term_end IS NOT NULL AND term_end >= ? AND term_told = 1 ORDER BY term_end LIMIT ?`
+		)
+		.all(house.now().toISOString().slice(0, 10), MOST)
+		.map((row): Need => ({ what: 'term', ...row }));
 }
 
 /** Finished packets, newest end first, or those whose words match the search. */

@@ -1,4 +1,5 @@
 import { EventEmitter } from 'node:events';
+import { provideAll } from '../core/field/formats/all-checkers';
 import { readSetting, writeSetting } from './settings';
 import { openDb, type Db } from './db';
 
@@ -57,6 +58,7 @@ export function openHouse(config: Config): House {
 }
 
 export function houseOf(db: Db, config: Config): House {
+	provideAll();
 	const changes = new EventEmitter();
 	changes.setMaxListeners(1000);
 	if (config.demo) writeSetting(db, 'demo', '1');

@@ -8,6 +8,8 @@ const limits = {
 	signIn: new RateLimiterMemory({ points: 40, duration: 900 }),
 	/** links that lead nowhere, from one network address, in 10 minutes */
 	link: new RateLimiterMemory({ points: 60, duration: 600 }),
+	/** codes sent to one link, in 10 minutes */
+	code: new RateLimiterMemory({ points: 5, duration: 600 }),
 	/** uploads through signers' links, by link, in 10 minutes */
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };

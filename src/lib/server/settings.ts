@@ -11,7 +11,9 @@ const Organisation = Type.Object(
 		colour: Type.String({ pattern: '^#[0-9a-fA-F]{6}$' }),
 		/** digest of a PNG, or '' */
 		logo: Type.String({ pattern: '^([0-9a-f]{64})?$' }),
-		zone: Type.String({ maxLength: 60 })
+		zone: Type.String({ maxLength: 60 }),
+		/** whether the record says how long each page was in view */
+		seenPages: Type.Optional(Type.Boolean())
 	},
 	{ additionalProperties: false }
 );

@@ -1,26 +1,39 @@
 import { error } from '@sveltejs/kit';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
+import { chosenLanguage, wordsOf } from '../words';
 import { house } from './index';
 import { count, isOverLimit } from './limits';
-import { visit, type Visitor } from './packets/signing';
+import { visit, type Visitor } from './signing';
 
 /** The visitor behind a link, or a refusal. Links that lead nowhere are counted by address, so that nobody can try many. */
 export async function visitorOf(token: string, locals: App.Locals): Promise<Visitor | Refusal> {
 	const { address } = locals.from;
 	if (await isOverLimit('link', address))
 		return refuse('too-often', 'Too many links that lead nowhere. Wait ten minutes, then try again.');
-	const visitor = visit(house(), token);
-	if (isRefusal(visitor)) await count('link', address);
+	const visitor = visit(house(), token, locals.pass);
+	if (isRefusal(visitor) && visitor.code === 'no-link') await count('link', address);
 	return visitor;
 }
 
-/** The same for what is only looked at: a refusal is the error page. */
+/** The same for what is only looked at: a refusal is the error page, in the visitor's language. */
 export async function visitorOrError(token: string, locals: App.Locals): Promise<Visitor> {
 	const visitor = await visitorOf(token, locals);
-	if (isRefusal(visitor))
-		error({ 'no-link': 404, 'link-revoked': 410, 'too-often': 429 }[visitor.code] ?? 422, {
-			message: visitor.say,
-			code: visitor.code
-		});
+	if (isRefusal(visitor)) {
+		const words = wordsOf(chosenLanguage(locals.language.chosen, ...locals.language.accepted));
+		error(STATUS[visitor.code] ?? 422, { message: words.refusal(visitor), code: visitor.code });
+	}
 	return visitor;
+}
+
+const STATUS: Record<string, number> = {
+	'no-link': 404,
+	'link-revoked': 410,
+	'link-old': 410,
+	'handed-over': 410,
+	'too-often': 429
+};
+
+/** The language of a visitor's page: what they chose, what the sender chose for them, what their browser asks for. */
+export function languageOf({ person, packet }: Visitor, { language }: App.Locals): string {
+	return chosenLanguage(language.chosen, person.locale, ...language.accepted, packet.plan.locale);
 }

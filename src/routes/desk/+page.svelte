@@ -1,8 +1,10 @@
 <script lang="ts">
+	import Pager from '$lib/ui/lists/Pager.svelte';
 	import { daysBetween } from '$lib/core/calendar';
 	import { day } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import NeedCard from '$lib/ui/lists/NeedCard.svelte';
+	import PacketName from '$lib/ui/lists/PacketName.svelte';
 	import Thread from '$lib/ui/thread/Thread.svelte';
 	import type { Thread as Route } from '$lib/core/packet';
 
@@ -23,10 +25,11 @@
 	function having(thread: Route): { names: string; note: string; tone: string } {
 		const have = thread
 			.flat()
-			.filter((p) => ['notified', 'opened', 'unreachable'].includes(p.standing) && p.duty !== 'gets a copy');
+			.filter((p) => ['notified', 'opened', 'unreachable', 'held'].includes(p.standing) && p.duty !== 'gets a copy');
 		const first = have[0];
 		if (!first) return { names: '', note: '', tone: '' };
 		const names = have.map((p) => (p.name === data.account?.name ? 'you' : p.name)).join(', ');
+		if (have.some((p) => p.standing === 'held')) return { names, note: 'held', tone: 'text-brick' };
 		if (have.some((p) => p.standing === 'unreachable')) return { names, note: 'unreachable', tone: 'text-brick' };
 		const days = Math.max(...have.map((p) => (p.since ? daysBetween(p.since, data.now) : 0)));
 		const opened = have.some((p) => p.standing === 'opened') ? ', opened' : '';
@@ -73,10 +76,7 @@
 					{#each data.rows as row (row.id)}
 						{@const with_ = having(row.thread)}
 						<tr class="hover:bg-wash">
-							<td class="max-w-72"
-								><a href="/packets/{row.id}" class="font-semibold no-underline hover:underline">{row.title}</a><br
-								/><span class="font-mono text-[13px] text-quiet">{row.reference}</span></td
-							>
+							<td class="max-w-72"><PacketName packet={row} /></td>
 							<td><Thread thread={row.thread} now={data.now} /></td>
 							<td>{with_.names}<br /><span class="text-[13px] {with_.tone}">{with_.note}</span></td>
 							<td class="whitespace-nowrap">{row.deadline ? day(row.deadline, zone, data.now) : 'open'}</td>
@@ -92,13 +92,11 @@
 					: 'None of the packets that are out is like this.'}
 			</p>
 		{/if}
-		<p class="flex gap-3 pt-3">
-			{#if data.offset > 0}<a class="button" href="?show={data.chip}&from={Math.max(0, data.offset - data.page)}"
-					>Earlier rows</a
-				>{/if}
-			{#if data.rows.length === data.page}<a class="button" href="?show={data.chip}&from={data.offset + data.page}"
-					>Further rows</a
-				>{/if}
-		</p>
+		<Pager
+			offset={data.offset}
+			shown={data.rows.length}
+			page={data.page}
+			to={(from) => `?show=${data.chip}&from=${from}`}
+		/>
 	</section>
 </main>

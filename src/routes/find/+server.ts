@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { findPackets, findPeople } from '$lib/server/desk';
-import { listTemplates } from '$lib/server/templates';
+import { templateNames } from '$lib/server/templates';
 import { accountIn } from '$lib/server/web';
 
 const MOST = 5;
@@ -20,10 +20,6 @@ export const GET = ({ url, locals }) => {
 		})),
 		people: findPeople(house(), search, MOST),
 		templates:
-			account.level === 'viewer' || search.trim() === ''
-				? []
-				: listTemplates(house(), account, { show: 'all', search, most: MOST })
-						.filter((template) => template.version > 0)
-						.map(({ id, title }) => ({ id, title }))
+			account.level === 'viewer' || search.trim() === '' ? [] : templateNames(house(), account, { search, most: MOST })
 	});
 };

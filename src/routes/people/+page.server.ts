@@ -1,6 +1,6 @@
 import { house } from '$lib/server';
 import { packetsOf } from '$lib/server/desk';
-import { listTemplates } from '$lib/server/templates';
+import { templateNames } from '$lib/server/templates';
 import { accountIn } from '$lib/server/web';
 
 export const load = ({ url, locals }) => {
@@ -10,7 +10,7 @@ export const load = ({ url, locals }) => {
 		email,
 		name: rows[0]?.name ?? '',
 		rows,
-		templates: listTemplates(house(), accountIn(locals), { show: 'all', most: 60 }).filter((t) => t.version > 0),
+		templates: templateNames(house(), accountIn(locals), { most: 60 }),
 		account: accountIn(locals),
 		now: house().now().toISOString()
 	};

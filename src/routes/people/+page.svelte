@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { day } from '$lib/ui/dates';
+	import PacketName from '$lib/ui/lists/PacketName.svelte';
 	import Thread from '$lib/ui/thread/Thread.svelte';
 
 	let { data } = $props();
@@ -17,11 +18,7 @@
 			<tbody>
 				{#each data.rows as row (row.id)}
 					<tr class="hover:bg-wash">
-						<td
-							><a href="/packets/{row.id}" class="font-semibold no-underline hover:underline">{row.title}</a><br /><span
-								class="font-mono text-[13px] text-quiet">{row.reference}</span
-							></td
-						>
+						<td><PacketName packet={row} /></td>
 						<td><Thread thread={row.thread} now={row.endedAt ?? data.now} ended={row.endedAt !== null} /></td>
 						<td>{row.status}</td>
 						<td class="whitespace-nowrap">{day(row.sentAt, zone, data.now)}</td>

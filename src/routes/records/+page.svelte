@@ -1,5 +1,8 @@
 <script lang="ts">
+	import ListSearch from '$lib/ui/lists/ListSearch.svelte';
+	import Pager from '$lib/ui/lists/Pager.svelte';
 	import { moment } from '$lib/ui/dates';
+	import PacketName from '$lib/ui/lists/PacketName.svelte';
 	import Thread from '$lib/ui/thread/Thread.svelte';
 
 	let { data } = $props();
@@ -16,18 +19,7 @@
 <main id="main" class="px-6 py-5">
 	<div class="flex flex-wrap items-end gap-6 pb-3">
 		<h1 class="text-[19px]">Records</h1>
-		<form method="GET" role="search" class="flex gap-2">
-			<label class="unseen" for="q">Search records</label>
-			<input
-				id="q"
-				name="q"
-				class="input w-80"
-				type="search"
-				value={data.search}
-				placeholder="Title, person, address or reference"
-			/>
-			<button class="button">Search</button>
-		</form>
+		<ListSearch label="Search records" placeholder="Title, person, address or reference" value={data.search} wide />
 	</div>
 	<div class="overflow-x-auto">
 		<table class="list">
@@ -35,11 +27,7 @@
 			<tbody>
 				{#each data.rows as row (row.id)}
 					<tr class="hover:bg-wash">
-						<td
-							><a href="/packets/{row.id}" class="font-semibold no-underline hover:underline">{row.title}</a><br /><span
-								class="font-mono text-[13px] text-quiet">{row.reference}</span
-							></td
-						>
+						<td><PacketName packet={row} /></td>
 						<td><Thread thread={row.thread} now={row.endedAt ?? row.sentAt} ended /></td>
 						<td class="{TONE[row.status]} font-semibold">{row.status}</td>
 						<td class="whitespace-nowrap">{row.endedAt ? moment(row.endedAt, zone) : ''}</td>
@@ -60,14 +48,12 @@
 				: 'Here is everything that has ended: completed, declined, withdrawn or out of time. Nothing has yet.'}
 		</p>
 	{/if}
-	<p class="flex gap-3 pt-3">
-		{#if data.offset > 0}<a
-				class="button"
-				href="?q={encodeURIComponent(data.search)}&from={Math.max(0, data.offset - data.page)}">Newer rows</a
-			>{/if}
-		{#if data.rows.length === data.page}<a
-				class="button"
-				href="?q={encodeURIComponent(data.search)}&from={data.offset + data.page}">Older rows</a
-			>{/if}
-	</p>
+	<Pager
+		offset={data.offset}
+		shown={data.rows.length}
+		page={data.page}
+		to={(from) => `?q=${encodeURIComponent(data.search)}&from=${from}`}
+		before="Newer rows"
+		after="Older rows"
+	/>
 </main>

@@ -14,14 +14,20 @@
 				name="organisation"
 				required
 				maxlength="120"
-				value={form?.organisation ?? ''}
+				defaultValue={form?.organisation ?? ''}
 			/></label
 		>
 		<label class="block pb-4"
-			>Time zone<input class="input mt-1" name="zone" required value={form?.zone ?? zone} /></label
+			>Time zone<input class="input mt-1" name="zone" required defaultValue={form?.zone ?? zone} /></label
 		>
 		<label class="block pb-4"
-			>Your name<input class="input mt-1" name="name" autocomplete="name" required value={form?.name ?? ''} /></label
+			>Your name<input
+				class="input mt-1"
+				name="name"
+				autocomplete="name"
+				required
+				defaultValue={form?.name ?? ''}
+			/></label
 		>
 		<label class="block pb-4"
 			>Your e-mail<input
@@ -30,7 +36,7 @@
 				type="email"
 				autocomplete="username"
 				required
-				value={form?.email ?? ''}
+				defaultValue={form?.email ?? ''}
 			/></label
 		>
 		<label class="block pb-4"

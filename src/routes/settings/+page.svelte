@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import Holidays from '$lib/ui/settings/Holidays.svelte';
 
 	let { data, form } = $props();
 	const owner = $derived(data.me.level === 'owner');
@@ -63,6 +64,10 @@
 						>{#each data.zones as zone (zone)}<option>{zone}</option>{/each}</select
 					></label
 				>
+				<label class="flex items-center gap-2"
+					><input type="checkbox" name="seen-pages" checked={data.settings.seenPages ?? false} /> The record says how long
+					each page was in view</label
+				>
 				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
 						{said.say ?? 'Saved.'}
 					</p>{/if}
@@ -71,8 +76,12 @@
 					</p>{/if}
 			</fieldset>
 		</form>
+		<Holidays days={data.holidays} {owner} {said} />
 		<h2 class="border-b border-hairline pt-8 pb-2 text-[17px]">Outside</h2>
-		<p class="pt-3">Mail goes to {data.mail}.</p>
+		<p class="pt-3">Mail goes to {data.mail}, text messages to the Phone stand-in.</p>
+		<p class="pt-2">
+			<a class="text-thread underline" href="/calendar" download>Deadlines and terms as a calendar file</a>
+		</p>
 		<p class="pt-2">Whoever checks a sealed copy trusts these certificates:</p>
 		<ul class="list-inside list-disc pt-1">
 			{#each data.roots as root (root)}<li>

@@ -38,7 +38,7 @@
 				type="email"
 				autocomplete="username"
 				required
-				value={form?.email ?? ''}
+				defaultValue={form?.email ?? ''}
 			/></label
 		>
 		<label class="block pb-4"

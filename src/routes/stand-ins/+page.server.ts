@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { moveClock } from '$lib/server/clock';
 import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
+import { phoneMessages, refusedNumbers, setRefusedNumbers } from '$lib/server/mail/phone';
 
 /** The Mailbox holds signers' links: outside the demo only an owner may look into it. */
 export const load = ({ url, locals }) => {
@@ -13,7 +14,9 @@ export const load = ({ url, locals }) => {
 	return {
 		to,
 		messages: mailboxMessages(house(), to, before),
+		texts: phoneMessages(house(), (url.searchParams.get('number') ?? '').slice(0, 40), 20),
 		refused: refusedAddresses(house()),
+		refusedNumbers: refusedNumbers(house()),
 		now: house().now().toISOString(),
 		smtp: config.smtp !== null,
 		clock: config.demo
@@ -30,8 +33,10 @@ export const actions = {
 	refuse: async ({ request, locals }) => {
 		if (!house().config.demo && locals.account?.level !== 'owner')
 			error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
-		const text = String((await request.formData()).get('addresses') ?? '').slice(0, 10_000);
-		setRefusedAddresses(house(), text.split(/[\s,;]+/));
+		const form = await request.formData();
+		const list = (name: string) => String(form.get(name) ?? '').slice(0, 10_000);
+		setRefusedAddresses(house(), list('addresses').split(/[\s,;]+/));
+		setRefusedNumbers(house(), list('numbers').split(/[\n,;]+/));
 		return { done: true };
 	}
 };

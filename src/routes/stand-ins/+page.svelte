@@ -61,7 +61,25 @@
 			</form>
 			<p class="pt-2 text-[14px] text-quiet">Time goes forward only, since the record does.</p>
 		{/if}
-		<h2 class="pt-8 text-[17px]">Addresses that refuse</h2>
+		<h2 class="pt-8 text-[17px]">Phone</h2>
+		<p class="text-[14px] text-quiet">every text message, kept instead of sent</p>
+		<ul aria-label="Text messages">
+			{#each data.texts as text (text.id)}
+				<li class="border-b border-hairline py-2">
+					<p class="text-[14px]">
+						<b class="font-mono">{text.recipient}</b> <span class="text-quiet">{moment(text.at, zone)}</span>
+					</p>
+					<p class="wrap-anywhere">
+						{#each text.text.split(/(https?:\S+)/) as part, i (i)}{#if i % 2 === 1}<a
+									class="text-thread underline"
+									href={part}>{part}</a
+								>{:else}{part}{/if}{/each}
+					</p>
+				</li>
+			{:else}<li class="py-3 font-serif text-quiet">No text messages yet.</li>
+			{/each}
+		</ul>
+		<h2 class="pt-8 text-[17px]">Addresses and numbers that refuse</h2>
 		<form
 			method="POST"
 			action="?/refuse"
@@ -73,6 +91,11 @@
 			<label
 				>Messages to these come back<textarea class="input mt-1 h-24 font-mono text-[14px]" name="addresses"
 					>{data.refused.join('\n')}</textarea
+				></label
+			>
+			<label class="block pt-2"
+				>Text messages to these come back<textarea class="input mt-1 h-16 font-mono text-[14px]" name="numbers"
+					>{data.refusedNumbers.join('\n')}</textarea
 				></label
 			>
 			<p class="pt-2"><button class="button">Save</button></p>

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import ListSearch from '$lib/ui/lists/ListSearch.svelte';
+	import Pager from '$lib/ui/lists/Pager.svelte';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { day, moment } from '$lib/ui/dates';
@@ -30,19 +32,12 @@
 	<section aria-labelledby="templates" class="min-w-0 flex-[3_1_640px] px-6 py-5">
 		<div class="flex flex-wrap items-end gap-x-6 gap-y-2 pb-2">
 			<h1 id="templates" class="text-[19px]">Templates</h1>
-			<form method="GET" role="search" class="flex gap-2">
-				<input type="hidden" name="show" value={data.show} />
-				<label class="unseen" for="q">Search templates</label>
-				<input
-					id="q"
-					name="q"
-					class="input w-56"
-					type="search"
-					value={data.search}
-					placeholder="Title or description"
-				/>
-				<button class="button">Search</button>
-			</form>
+			<ListSearch
+				label="Search templates"
+				placeholder="Title or description"
+				value={data.search}
+				keep={{ show: data.show }}
+			/>
 			<form method="POST" action="?/new" class="ml-auto"><button class="button">New template</button></form>
 			<button
 				class="button"
@@ -127,14 +122,12 @@
 					: 'A template is a packet prepared once and used again: its people are roles, its fields stand ready. Make one anew, or from any packet by “Keep as template”.'}
 			</p>
 		{/if}
-		<p class="flex gap-3 pt-3">
-			{#if data.offset > 0}<a class="button" href={where({ from: String(Math.max(0, data.offset - data.page)) })}
-					>Earlier rows</a
-				>{/if}
-			{#if data.rows.length === data.page}<a class="button" href={where({ from: String(data.offset + data.page) })}
-					>Further rows</a
-				>{/if}
-		</p>
+		<Pager
+			offset={data.offset}
+			shown={data.rows.length}
+			page={data.page}
+			to={(from) => where({ from: String(from) })}
+		/>
 	</section>
 	{#if data.chosen}
 		{#key data.chosen.id}

@@ -100,6 +100,14 @@ export function accountOf(house: House, token: string): Account | null {
 	);
 }
 
+export function accountById(house: House, id: string): Account | null {
+	return (
+		house.db
+			.prepare<[string], Account>('SELECT id, name, email, level FROM accounts WHERE id = ? AND closed_at IS NULL')
+			.get(id) ?? null
+	);
+}
+
 export function signOut(house: House, token: string): void {
 	house.db.prepare('DELETE FROM sessions WHERE token_hash = ?').run(tokenHash(token));
 }

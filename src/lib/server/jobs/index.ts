@@ -1,6 +1,7 @@
 import pino from 'pino';
 import type { House } from '../house';
 import { act } from '../packets/act';
+import { sendScheduled } from '../packets/schedule';
 import { sendMessage, type MessageJob } from './messages';
 import { sealPacket } from './sealing';
 
@@ -51,7 +52,7 @@ export class JobRunner {
 
 	/** Does everything that is due now, one after the other; for scripts and tests. */
 	async drain(): Promise<void> {
-		this.expireDue();
+		this.keepTime();
 		for (let job = this.next(); job; job = this.next()) await this.run(job);
 	}
 
@@ -59,7 +60,7 @@ export class JobRunner {
 		setImmediate(() => {
 			if (this.stopped || !this.house.db.open) return;
 			try {
-				this.expireDue();
+				this.keepTime();
 				for (let job = this.next(); job && this.running.size < SIDE_BY_SIDE; job = this.next()) void this.run(job);
 			} catch (error) {
 				// a full or read-only disk: said in the log, tried again at the next tick
@@ -121,14 +122,14 @@ export class JobRunner {
 		this.house.changes.emit('packet', '');
 	}
 
-	private expireDue(): void {
+	/** What time has brought: reminders, warnings, ends, and drafts that go by themselves. */
+	private keepTime(): void {
 		const now = this.house.now().toISOString();
 		const due = this.house.db
-			.prepare<[string], { id: string }>(
-				"SELECT id FROM packets WHERE status = 'out' AND deadline IS NOT NULL AND deadline < ? LIMIT 100"
-			)
+			.prepare<[string], { id: string }>('SELECT id FROM packets WHERE next_at <= ? ORDER BY next_at LIMIT 100')
 			.all(now);
-		for (const { id } of due) act(this.house, id, { kind: 'pellum' }, { do: 'expire' });
+		for (const { id } of due) act(this.house, id, { kind: 'pellum' }, { do: 'keepTime' });
+		sendScheduled(this.house);
 	}
 }
 

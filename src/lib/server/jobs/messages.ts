@@ -1,40 +1,60 @@
 import { dayIn } from '../../core/calendar';
-import { addressOf, personIn, type MessagePurpose, type SentPacket } from '../../core/packet';
+import {
+	addressOf,
+	isOpen,
+	personIn,
+	phoneOf,
+	SENDER,
+	stillAt,
+	termEndOf,
+	type PlanPerson,
+	type SentPacket
+} from '../../core/packet';
 import { acts } from '../../core/route';
-import { letter } from '../../words/mail';
+import { chosenLanguage, wordsOf } from '../../words';
+import { letter, textMessage, type Letter, type MailFacts } from '../../words/mail';
+import { officeLetter, type OfficeFacts } from '../../words/office-mail';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { deliverBySmtp, deliverInside, deliversInside, type Delivery, type Message } from '../mail';
+import { phoneRefuses, putInPhone } from '../mail/phone';
 import { act, packetState } from '../packets/act';
+import { CODE_MINUTES, newCode } from '../packets/codes';
 import { copiesOf, copyFile } from '../packets/copies';
+import type { MessageTask } from '../packets/effects';
 import { letterFor } from '../packets/letters';
 import { newLink } from '../packets/links';
+import { eventsOf } from '../packets/log';
 import { organisation } from '../settings';
 
-export interface MessageJob {
-	packet: string;
-	person: string;
-	purpose: MessagePurpose;
-}
+export type MessageJob = MessageTask & { packet: string };
 
 /** Attachments above this go by link only: many mail systems take no more. */
 const MOST_ATTACHED = 10 * 1024 * 1024;
 
 /**
- * Sends one message and records it. With the Mailbox stand-in everything is one transaction; by SMTP the record is
- * written after the server has taken it, so that a crash between the two repeats a message rather than losing it.
+ * Sends one message and records it. With the stand-ins everything is one transaction; by SMTP the record is written after
+ * the server has taken it, so that a crash between the two repeats a message rather than losing it.
  * @returns null when done, or why it must be tried again
  */
 export async function sendMessage(
 	house: House,
 	key: string,
-	job: MessageJob,
+	wanted: MessageJob,
 	done: () => void
 ): Promise<string | null> {
-	if (deliversInside(house)) {
+	// jobs written before there were text messages say nothing of the way
+	const job = { ...wanted, channel: wanted.channel ?? 'mail' };
+	if (job.channel === 'text' || deliversInside(house)) {
 		inTransaction(house.db, () => {
 			const message = compose(house, key, job);
-			if (message) record(house, job, message.to, deliverInside(house, message));
+			if (message)
+				record(
+					house,
+					job,
+					message.to,
+					job.channel === 'text' ? deliverText(house, message) : deliverInside(house, message)
+				);
 			done();
 		});
 		return null;
@@ -49,60 +69,157 @@ export async function sendMessage(
 	return null;
 }
 
-function record(house: House, { packet, person, purpose }: MessageJob, to: string, delivery: Delivery): void {
+function deliverText(house: House, message: Message): Delivery {
+	if (phoneRefuses(house, message.to))
+		return { is: 'refused', why: 'the Phone stand-in was told to refuse this number' };
+	putInPhone(house, message);
+	return { is: 'delivered' };
+}
+
+function record(house: House, job: MessageJob, to: string, delivery: Delivery): void {
+	const { packet, person, purpose, channel } = job;
 	act(
 		house,
 		packet,
 		{ kind: 'pellum' },
-		{ do: 'recordMessage', person, purpose, to, ...(delivery.is === 'refused' && { refused: delivery.why }) }
+		{
+			do: 'recordMessage',
+			person,
+			purpose,
+			to,
+			channel,
+			...(delivery.is === 'refused' && { refused: delivery.why })
+		}
 	);
 }
 
 /** The message, or null where it has become pointless (the turn has passed, the packet has ended). */
-function compose(house: House, key: string, { packet: id, person: who, purpose }: MessageJob): Message | null {
-	const packet = packetState(house.db, id);
+function compose(house: House, key: string, job: MessageJob): Message | null {
+	const packet = packetState(house.db, job.packet);
 	if (packet.status === 'none') return null;
-	const person = personIn(packet.plan, who);
-	if (!person || !stillWanted(packet, who, purpose)) return null;
-	const { colour } = organisation(house.db);
-	const token = newLink(house.db, id, who, house.now());
-	const until = packet.deadline && dayIn(packet.zone, packet.deadline);
-	const words = letter({
+	const id = key.replaceAll(/[^\w.-]/g, '.');
+	if (job.person === SENDER) return toSender(house, id, packet, job);
+	const person = personIn(packet.plan, job.person);
+	if (!person || !stillWanted(packet, job)) return null;
+	const to = job.channel === 'text' ? phoneOf(packet, person.id) : addressOf(packet, person.id);
+	if (to === '') return null;
+	const facts = factsFor(house, packet, person, job);
+	const words = wordsOf(chosenLanguage(person.locale, packet.plan.locale));
+	const written: Letter =
+		job.channel === 'text' ? { subject: '', text: textMessage(facts, words), html: '' } : letter(facts, words);
+	return {
+		id,
+		to,
+		replyTo: { name: packet.sender.name, address: packet.sender.email },
+		...written,
+		attachments: job.purpose === 'copies' && job.channel === 'mail' ? copies(house, packet) : []
+	};
+}
+
+function factsFor(house: House, packet: SentPacket, person: PlanPerson, job: MessageJob): MailFacts {
+	const { purpose } = job;
+	const answered = packet.wordings.filter((one) => one.person === person.id && one.answer !== null).pop();
+	return {
 		purpose,
 		to: person,
 		sender: packet.sender,
 		title: packet.plan.title,
 		reference: packet.reference,
 		...letterFor(packet, person),
-		until,
+		note: person.note ?? '',
+		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(packet, person)),
 		others: packet.plan.people
-			.filter((p) => p.id !== who && acts(p.duty))
+			.filter((p) => p.id !== person.id && acts(p.duty) && packet.people[p.id]?.is !== 'skipped')
 			.map((p) => p.name || p.role || '')
 			.filter(Boolean),
-		link: `${house.config.origin}/s/${token}`,
-		reason: endReason(packet),
-		colour
-	});
-	return {
-		id: key.replaceAll(/[^\w.-]/g, '.'),
-		to: addressOf(packet, who),
-		replyTo: { name: packet.sender.name, address: packet.sender.email },
-		...words,
-		attachments: purpose === 'copies' ? copies(house, packet) : []
+		link: `${house.config.origin}/s/${newLink(house.db, job.packet, person.id, house.now())}`,
+		ended: ended(packet),
+		...(purpose === 'code' && {
+			code: { code: newCode(house, job.packet, person.id), minutes: CODE_MINUTES }
+		}),
+		...(answered?.answer && { say: answered.answer }),
+		colour: organisation(house.db).colour
 	};
 }
 
-function stillWanted(packet: SentPacket, person: string, purpose: MessagePurpose): boolean {
-	if (purpose !== 'your turn' && purpose !== 'nudge') return true;
-	const standing = packet.people[person]?.is;
-	return packet.status === 'out' && (standing === 'notified' || standing === 'opened' || standing === 'unreachable');
+/** The language in which days are written to a person. */
+function languageTag(packet: SentPacket, person: PlanPerson): string {
+	return person.locale ?? packet.plan.locale ?? 'en-GB';
 }
 
-function endReason(packet: SentPacket): string {
-	if (packet.status === 'withdrawn') return packet.reason;
+function stillWanted(packet: SentPacket, { person, purpose }: MessageJob): boolean {
+	const standing = packet.people[person]?.is ?? '';
+	switch (purpose) {
+		case 'your turn':
+		case 'nudge':
+		case 'reminder':
+		case 'ending':
+		case 'code':
+		case 'wording answered':
+			return packet.status === 'out' && ['notified', 'opened', 'unreachable'].includes(standing);
+		case 'state so far':
+			return isOpen(packet);
+		default:
+			return true;
+	}
+}
+
+function ended(packet: SentPacket): MailFacts['ended'] {
+	if (packet.status === 'withdrawn') return { name: packet.sender.name, reason: packet.reason };
 	if (packet.status === 'declined')
-		return `${personIn(packet.plan, packet.person)?.name ?? 'Somebody'} declined: ${packet.reason}`;
-	return '';
+		return { name: personIn(packet.plan, packet.person)?.name ?? '', reason: packet.reason };
+	return { name: '', reason: '' };
+}
+
+/** A letter to whoever sent the packet, about one of its events. */
+function toSender(house: House, id: string, packet: SentPacket, job: MessageJob): Message | null {
+	const event = eventsOf(house.db, job.packet).find((one) => one.n === job.about);
+	if (!event) return null;
+	const called = (person: string) => personIn(packet.plan, person)?.name || 'somebody';
+	const about = ((): Partial<OfficeFacts> => {
+		switch (event.type) {
+			case 'PartHandedOver':
+				return { name: event.was.name, other: `${event.name}, ${event.email}`, words: event.why };
+			case 'WordingAsked':
+				return {
+					name: called(event.person),
+					words: [`“${event.words}”`, event.instead && `should read “${event.instead}”`, event.why]
+						.filter(Boolean)
+						.join('. ')
+				};
+			case 'PersonHeld':
+				return { name: called(event.person) };
+			case 'DeadlineNear':
+				return {
+					name: isOpen(packet) ? stillAt(packet).map(called).join(' and ') : '',
+					day: packet.deadline ? dayIn(packet.zone, packet.deadline) : ''
+				};
+			case 'TermEnding':
+				return { day: dayIn(packet.zone, `${termEndOf(packet) ?? event.ends}T12:00:00Z`) };
+			default:
+				return {};
+		}
+	})();
+	const written = officeLetter({
+		purpose: job.purpose as OfficeFacts['purpose'],
+		to: packet.sender.name,
+		title: packet.plan.title,
+		reference: packet.reference,
+		name: '',
+		other: '',
+		words: '',
+		day: '',
+		link: `${house.config.origin}/packets/${job.packet}`,
+		colour: organisation(house.db).colour,
+		...about
+	});
+	return {
+		id,
+		to: packet.sender.email,
+		replyTo: { name: packet.sender.organisation, address: packet.sender.email },
+		...written,
+		attachments: []
+	};
 }
 
 function copies(house: House, packet: SentPacket): Message['attachments'] {

@@ -1,7 +1,7 @@
 import { isoDay, momentIn } from '../../core/calendar';
-import { addressOf, type Recorded, type SentPacket } from '../../core/packet';
+import { addressOf, type PlanPerson, type Recorded, type SentPacket } from '../../core/packet';
 import { acts, doneWord } from '../../core/route';
-import { sealEvidenceInWorker, sealPaperInWorker, type Evidence } from '../../press';
+import { sealEvidenceInWorker, sealPaperInWorker, type Evidence, type Mark } from '../../press';
 import { inWords } from '../../words/record';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
@@ -10,7 +10,7 @@ import { sealKeys } from '../keys';
 import { act, packetState } from '../packets/act';
 import { handedIn } from '../packets/copies';
 import { auditRecord, eventsOf, linksOf, treeHead } from '../packets/log';
-import { stampsOf } from '../packets/marks';
+import { handMark, stampsOf } from '../packets/marks';
 
 /** Seals every document of a completed packet and its evidence sheet, and records their digests. */
 export async function sealPacket(house: House, id: string, done: () => void): Promise<null> {
@@ -76,9 +76,11 @@ function evidenceOf(
 			return {
 				name: person.name,
 				address: addressOf(packet, person.id),
-				did: acts(person.duty) ? doneWord(person.duty) : 'gets a copy',
+				did: didWhat(packet, person),
 				when: end ? moment(end.at) : '',
-				from: end ? `from ${end.from.address}, ${end.from.device}` : ''
+				from: end ? `from ${end.from.address}, ${end.from.device}` : '',
+				mark: end ? signatureOf(house, packet, person.id) : null,
+				shown: end?.shown ?? ''
 			};
 		}),
 		papers: packet.plan.papers.map((paper) => ({
@@ -96,6 +98,20 @@ function evidenceOf(
 		root,
 		size
 	};
+}
+
+/** What came of a person's part. */
+function didWhat(packet: SentPacket, { id, duty }: PlanPerson): string {
+	const standing = packet.people[id]!;
+	if (standing.is === 'skipped') return standing.why === 'rule' ? 'left out by a rule' : 'spared: another one did it';
+	if (standing.is === 'declined') return 'declined; another one of the group did it';
+	return acts(duty) ? doneWord(duty) : 'gets a copy';
+}
+
+function signatureOf(house: House, { plan, answers }: SentPacket, person: string): Mark | null {
+	const given = plan.fields.find((f) => f.person === person && f.kind === 'signature' && answers[f.id]);
+	const answer = given && answers[given.id]!;
+	return answer && 'way' in answer ? handMark(house.db, answer) : null;
 }
 
 function fromOf(event: Recorded): string {

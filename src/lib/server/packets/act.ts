@@ -102,9 +102,11 @@ function commit(
 	return after;
 }
 
+const BY_ITSELF: PacketEvent['type'][] = ['StopOpened', 'StopSkipped', 'PersonSpared', 'PersonHeld', 'PacketCompleted'];
+
 /** What follows by itself from somebody's deed is Pellum's, not theirs. */
 function causeOf(event: PacketEvent, by: Actor): Actor {
-	return event.type === 'StopOpened' || event.type === 'PacketCompleted' ? { kind: 'pellum' } : by;
+	return BY_ITSELF.includes(event.type) ? { kind: 'pellum' } : by;
 }
 
 function ownerOf(db: Db, packet: string): string | undefined {

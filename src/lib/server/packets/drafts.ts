@@ -10,8 +10,9 @@ import type { House } from '../house';
 import { newId, newReference } from '../ids';
 import { isAttachment, isKnownPaper } from '../papers';
 import { organisation } from '../settings';
+import { holidayList } from '../holidays';
 import { act, freezePlan, planLookup } from './act';
-import { planOfVersion } from '../templates/version';
+import { planOfVersion } from '../templates/made-from';
 import { checkLetters, checkPrintable } from './marks';
 import { checkedPlan } from './plan-border';
 
@@ -27,6 +28,10 @@ export interface Draft {
 	base: Plan | null;
 	/** the template was laid over it here, and may be taken off again */
 	adopted: boolean;
+	/** when it goes by itself, ISO 8601; null where it doesn't */
+	sendAt: string | null;
+	/** why it did not go when its time came; null where it has not been tried */
+	sendFault: string | null;
 }
 
 interface Row {
@@ -38,9 +43,11 @@ interface Row {
 	template: string | null;
 	base: string | null;
 	adopted: number;
+	send_at: string | null;
+	send_fault: string | null;
 }
 
-const COLUMNS = 'id, owner, revision, plan, saved_at, template, base, adopted';
+const COLUMNS = 'id, owner, revision, plan, saved_at, template, base, adopted, send_at, send_fault';
 
 /**
  * A new draft. `template`: it is the working copy of that template. `base`: the frozen plan that it was made from, by
@@ -62,11 +69,13 @@ export function newDraft(
 export function readDraft(house: House, id: string): Draft | null {
 	const row = house.db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM drafts WHERE id = ?`).get(id);
 	if (!row) return null;
-	const { saved_at: savedAt, plan, base, adopted, ...rest } = row;
+	const { saved_at: savedAt, plan, base, adopted, send_at: sendAt, send_fault: sendFault, ...rest } = row;
 	return {
 		...rest,
 		plan: JSON.parse(plan) as Plan,
 		savedAt,
+		sendAt,
+		sendFault,
 		base: base === null ? null : planLookup(house.db)(base),
 		adopted: adopted === 1
 	};
@@ -101,7 +110,7 @@ export function draftsOf(
 	house: House,
 	account: Account,
 	most = 20
-): { id: string; title: string; savedAt: string; open: number }[] {
+): { id: string; title: string; savedAt: string; open: number; sendAt: string | null; fault: string | null }[] {
 	return house.db
 		.prepare<[string, number], Row>(
 			`SELECT ${COLUMNS} FROM drafts WHERE owner = ? AND template IS NULL ORDER BY saved_at DESC LIMIT ?`
@@ -113,6 +122,8 @@ export function draftsOf(
 				id: row.id,
 				title: plan.title || 'Untitled',
 				savedAt: row.saved_at,
+				sendAt: row.send_at,
+				fault: row.send_fault,
 				open: preflight(plan, account).filter((f) => !f.mild).length
 			};
 		});
@@ -140,6 +151,8 @@ export function saveDraft(
 		const now = readDraft(house, id);
 		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 		if (now.revision !== revision) return CHANGED;
+		if (now.sendAt !== null)
+			return refuse('is-scheduled', 'This goes by itself at its time. Take it back first to change it.');
 		const base = baseFor(house, account, now, plan);
 		if (isRefusal(base)) return base;
 		const no = keepsLocks({ ...now, base }, plan);
@@ -187,10 +200,11 @@ function countUse(house: House, { plan, sentAt }: SentPacket): void {
 /** Sends a plan as a new packet. */
 export function sendPlan(house: House, account: Account, wanted: Plan): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
-		const { name, zone } = organisation(house.db);
+		const { name, zone, seenPages } = organisation(house.db);
 		const now = house.now().toISOString();
-		const plan = {
+		const plan: Plan = {
 			...wanted,
+			...(seenPages && { sending: { ...wanted.sending, seenPages } }),
 			answers: senderAnswers(wanted, {
 				person: { ...account, organisation: name },
 				now,
@@ -212,7 +226,8 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 				plan,
 				planDigest: freezePlan(house.db, plan),
 				sender: { name: account.name, email: account.email, organisation: name },
-				zone
+				zone,
+				...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
 			}
 		);
 		if (!isRefusal(sent)) countUse(house, sent);
@@ -251,6 +266,11 @@ function trimmed(plan: Plan): Plan {
 	return {
 		...plan,
 		title: plan.title.trim(),
-		people: plan.people.map((person) => ({ ...person, name: person.name.trim(), email: person.email.trim() }))
+		people: plan.people.map((person) => ({
+			...person,
+			name: person.name.trim(),
+			email: person.email.trim(),
+			...(person.phone !== undefined && { phone: person.phone.trim() })
+		}))
 	};
 }

@@ -1,49 +1,124 @@
-import type { MessagePurpose, Recorded, SentPacket } from '../../core/packet';
+import {
+	channelsOf,
+	isOpen,
+	personIn,
+	SENDER,
+	type Channel,
+	type MessagePurpose,
+	type PlanPerson,
+	type Recorded,
+	type SentPacket
+} from '../../core/packet';
 import { acts, stopOf } from '../../core/route';
 
-/** Work that an event brings about outside the database; done by the job runner, once under each key. */
-export interface Effect {
-	kind: 'message' | 'seal';
-	key: string;
-	payload: { person: string; purpose: MessagePurpose } | Record<string, never>;
+/** What a message job has to know; the rest is looked up when it is sent. `person` may be the sender. */
+export interface MessageTask {
+	person: string;
+	purpose: MessagePurpose;
+	channel: Channel;
+	/** the event it is about, where the state does not tell */
+	about?: number;
 }
+
+/** Work that an event brings about outside the database; done by the job runner, once under each key. */
+export type Effect =
+	| { kind: 'message'; key: string; payload: MessageTask }
+	| { kind: 'seal'; key: string; payload: Record<string, never> };
 
 /** What must be done after an event, given the state after it. */
 export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
-	const message = (person: string, purpose: MessagePurpose): Effect => ({
-		kind: 'message',
-		key: `${event.n}:${purpose}:${person}`,
-		payload: { person, purpose }
-	});
+	/** one message for each way by which this person is to be reached */
+	const message = (person: string, purpose: MessagePurpose): Effect[] =>
+		waysTo(personIn(state.plan, person), purpose).map((channel) => ({
+			kind: 'message',
+			key: `${event.n}:${purpose}:${person}${channel === 'text' ? ':text' : ''}`,
+			payload: { person, purpose, channel }
+		}));
+	const toSender = (purpose: MessagePurpose): Effect[] => [
+		{
+			kind: 'message',
+			key: `${event.n}:${purpose}:${SENDER}`,
+			payload: { person: SENDER, purpose, channel: 'mail', about: event.n }
+		}
+	];
 	switch (event.type) {
 		case 'StopOpened':
-			return event.people.map((person) => message(person, 'your turn'));
+			return [
+				...event.people.flatMap((person) => message(person, 'your turn')),
+				...(event.copies ?? []).flatMap((person) => message(person, 'state so far'))
+			];
 		case 'AddressCorrected': {
-			const standing = state.people[event.person]?.is;
-			return standing !== 'waiting' ? [message(event.person, 'your turn')] : [];
+			const has = isOpen(state) && ['notified', 'opened', 'unreachable'].includes(state.people[event.person]?.is ?? '');
+			return has ? message(event.person, 'your turn').filter((e) => channelOf(e) === (event.channel ?? 'mail')) : [];
 		}
+		case 'PartHandedOver':
+			return [...message(event.person, 'your turn'), ...toSender('handed over')];
+		case 'PersonSpared':
+			return message(event.person, 'spared');
+		case 'Nudged':
+			return message(event.person, 'nudge');
+		case 'Reminded':
+			return message(event.person, 'reminder');
+		case 'DeadlineNear':
+			return [...event.people.flatMap((person) => message(person, 'ending')), ...toSender('ending')];
+		case 'TermEnding':
+			return toSender('term ending');
+		case 'WordingAsked':
+			return toSender('wording');
+		case 'WordingAnswered': {
+			const asked = state.wordings.find((one) => one.id === event.id);
+			return asked ? message(asked.person, 'wording answered') : [];
+		}
+		case 'PersonHeld':
+			return toSender('held');
+		case 'HoldReleased':
+			return message(event.person, 'your turn');
 		case 'PacketCompleted':
 			return [{ kind: 'seal', key: 'seal', payload: {} }];
 		case 'EvidenceSealed':
-			return everyone(state).map((person) => message(person, 'copies'));
+			return everyone(state).flatMap((person) => message(person, 'copies'));
 		case 'PersonDeclined':
-			return told(state, event.person).map((person) => message(person, 'declined'));
+			return event.others ? [] : told(state, event.person).flatMap((person) => message(person, 'declined'));
 		case 'PacketWithdrawn':
-			return told(state).map((person) => message(person, 'withdrawn'));
+			return told(state).flatMap((person) => message(person, 'withdrawn'));
 		case 'PacketExpired':
-			return told(state).map((person) => message(person, 'expired'));
+			return told(state).flatMap((person) => message(person, 'expired'));
 		default:
 			return [];
 	}
 }
 
+function channelOf(effect: Effect): Channel | null {
+	return effect.kind === 'message' ? effect.payload.channel : null;
+}
+
+/**
+ * How a message goes to a person. The copies go by mail to whoever has an address, also where their turn came by another
+ * way; a guest in person is written to for nothing else.
+ */
+export function waysTo(person: PlanPerson | undefined, purpose: MessagePurpose): Channel[] {
+	if (!person) return [];
+	const ways = channelsOf(person.deliver);
+	if (purpose !== 'copies') return ways;
+	if (person.email !== '') return [...new Set<Channel>(['mail', ...ways])];
+	return ways.filter((way) => way === 'text');
+}
+
+/** Everybody on the route who was not left out, and has an end to hear of. */
 function everyone(state: SentPacket): string[] {
-	return state.plan.people.filter((person) => stopOf(state.plan, person.id) >= 0).map((person) => person.id);
+	return state.plan.people
+		.filter((person) => stopOf(state.plan, person.id) >= 0 && state.people[person.id]?.is !== 'skipped')
+		.map((person) => person.id);
 }
 
 /** Those who have had it: nobody is told of the end of something they never heard of. */
 function told(state: SentPacket, but?: string): string[] {
 	return state.plan.people
-		.filter((person) => acts(person.duty) && person.id !== but && state.people[person.id]?.is !== 'waiting')
+		.filter(
+			(person) =>
+				acts(person.duty) &&
+				person.id !== but &&
+				!['waiting', 'skipped'].includes(state.people[person.id]?.is ?? 'waiting')
+		)
 		.map((person) => person.id);
 }

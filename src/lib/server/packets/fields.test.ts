@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { FROM, mails, ok, realPlan, testHouse, visitor, type TestHouse } from '../../../../e2e/kit/house';
 import { pdf } from '../../../../e2e/kit/pdfs';
 import { field, typed } from '../../../../e2e/kit/plans';
+import type { Answers } from '../../core/field';
 import type { Field, Plan } from '../../core/packet';
 import { closePool } from '../../press';
 import { openPdf } from '../../press/pdfium';
@@ -14,7 +15,7 @@ import { answersAsCsv, answersAsJson } from './data';
 import { newDraft, saveDraft, sendPlan } from './drafts';
 import { keepFile, keepPicture } from './files';
 import { stampsOf } from './marks';
-import { addFile, fileFor, finish, openAndConsent, signingView, type Given } from './signing';
+import { addFile, fileFor, finish, openAndConsent, signingView } from '../signing';
 
 let t: TestHouse;
 beforeEach(async () => {
@@ -33,7 +34,7 @@ async function with_(...fields: Field[]): Promise<Plan> {
 }
 
 /** Opens, agrees and finishes with these answers and a signature; gives what came of it. */
-async function finishes(to: string, given: Given) {
+async function finishes(to: string, given: Answers) {
 	const who = visitor(t.house, to);
 	ok(openAndConsent(t.house, who, FROM));
 	const done = finish(t.house, who, { [`${who.person.id}-sig`]: typed(who.person.name), ...given }, FROM);
@@ -61,7 +62,7 @@ describe('answers of every kind', () => {
 		);
 		const packet = ok(sendPlan(t.house, t.odile, { ...plan, locale: 'de-DE', answers: { fee: { number: '1240.5' } } }));
 		await t.runner.drain();
-		const given: Given = {
+		const given: Answers = {
 			nights: { number: '3' },
 			from: { day: '2026-12-02' },
 			town: { choice: 'st' },
@@ -75,7 +76,7 @@ describe('answers of every kind', () => {
 		ok(await finishes('maren@post.example', { ...given, why: { text: 'Milk, please' } }));
 		const view = signingView(t.house, visitor(t.house, 'tamsin@post.example'));
 		// what Maren answered stands for Tamsin's twin as well, and the sum is fixed
-		expect([view.answers['nights2'], view.answers['sum']]).toEqual([{ number: '3' }, { number: '3721.5' }]);
+		expect(view).toMatchObject({ answers: { nights2: { number: '3' }, sum: { number: '3721.5' } } });
 		ok(await finishes('tamsin@post.example', { nights2: { number: '99' } }));
 
 		const state = packetState(t.house.db, packet.packet);
@@ -209,10 +210,10 @@ describe('a file that is handed in', () => {
 		['a PDF', () => pdf(1), {}, null],
 		['a DOCX', docx, {}, null],
 		['a PNG where only PDF is taken', png, { types: 'pdf' }, 'file-type'],
-		['a program', () => Buffer.from('MZ'.padEnd(4000, 'x')), {}, 'file-type'],
+		['a program', () => Buffer.from('MZ'.padEnd(4000, 'x')), {}, 'file-program'],
 		['a text called .pdf', () => Buffer.from('hello'), {}, 'file-type'],
 		['nothing', () => Buffer.alloc(0), {}, 'file-empty'],
-		['more than its place takes', () => Buffer.alloc(1024 * 1024 + 1), { megabytes: 1 }, 'file-large']
+		['more than its place takes', () => Buffer.alloc(1024 * 1024 + 1), { megabytes: 1 }, 'file-too-large']
 	])('as %s', async (_, make, settings, code) => {
 		const got = await keepFile(t.house, field('f', 'attachment', 'maren', { settings }), 'File.pdf', await make());
 		expect('code' in got ? got.code : null).toBe(code);
@@ -249,10 +250,10 @@ describe('a plan from outside', () => {
 		const plan = await with_(field('n', 'text', 'sender'), field('m', 'text', 'maren', { required: false }));
 		const sent = ok(sendPlan(t.house, t.odile, { ...plan, answers: { n: { text: 'mine' }, m: { text: 'forged' } } }));
 		expect(sent.answers).toEqual({ n: { text: 'mine' } });
-		expect(sendPlan(t.house, t.odile, { ...plan, answers: { n: { text: '李' } } })).toMatchObject({
+		expect(sendPlan(t.house, t.odile, { ...plan, answers: { n: { text: '𓀀' } } })).toMatchObject({
 			code: 'no-letters'
 		});
-		const noted = await with_(field('w', 'note', 'everybody', { settings: { text: 'ask 李' } }));
+		const noted = await with_(field('w', 'note', 'everybody', { settings: { text: 'ask 𓀀' } }));
 		expect(sendPlan(t.house, t.odile, noted)).toMatchObject({ code: 'no-letters', at: 'w' });
 	});
 	it('is refused with a picture that is no picture', async () => {

@@ -73,7 +73,8 @@ function styleOf(field: Field) {
 	};
 }
 
-function handMark(db: Db, answer: Extract<Answer, { way: string }>): Mark | null {
+/** The signature or initials of somebody, as it is drawn. */
+export function handMark(db: Db, answer: Extract<Answer, { way: string }>): Mark | null {
 	switch (answer.way) {
 		case 'typed':
 			return { draw: 'hand', text: answer.text, hand: answer.hand };
@@ -114,7 +115,8 @@ export function checkLetters(text: string, at?: string): Refusal | null {
 		? null
 		: refuse(
 				'no-letters',
-				`Pellum can't print ${missing.slice(0, 5).join(' ')} yet. Please write it in Latin, Greek or Cyrillic letters.`,
-				at
+				`Pellum can't print ${missing.slice(0, 5).join(' ')} yet. Please write it in other letters.`,
+				at,
+				{ letters: missing.slice(0, 5).join(' ') }
 			);
 }

@@ -1,121 +1,15 @@
-import { addressOf, localeOf, type Recorded, type SentPacket, type Status, type Thread } from '../../core/packet';
+import { addressOf, stillAt, isOpen, type Command, type Plan, type SentPacket } from '../../core/packet';
+import { endOfDayIn } from '../../core/calendar';
+import { dayOf } from '../../core/rule';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { inWords } from '../../words/record';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { sourcesOf } from '../papers';
-import { act, packetState } from './act';
-import { handedIn } from './copies';
+import { act, packetState, planLookup } from './act';
+import { newDraft, type Draft } from './drafts';
 import { newLink, revokeLinks } from './links';
-import { eventsOf } from './log';
-import { derive } from './read-tables';
 
-/** The packet page: the state in words for the office, with the record newest first. */
-export interface PacketView {
-	id: string;
-	reference: string;
-	title: string;
-	status: Status;
-	why: string;
-	sender: string;
-	sentAt: string;
-	deadline: string | null;
-	zone: string;
-	locale: string;
-	endedAt: string | null;
-	thread: Thread;
-	people: { id: string; name: string; email: string; duty: string; standing: string; why: string }[];
-	papers: SentPacket['plan']['papers'];
-	attachments: SentPacket['plan']['attachments'];
-	fields: SentPacket['plan']['fields'];
-	answers: SentPacket['answers'];
-	/** the templates it was made from, and which version of each */
-	from: { template: string; title: string; version: number }[];
-	/** what documents were made from, where that was no PDF */
-	sources: { paper: string; n: number; name: string }[];
-	sealed: boolean;
-	/** what people handed in */
-	files: { what: string; name: string }[];
-	record: { n: number; at: string; said: string; person: string | null; from: string }[];
-}
-
-function titleOf(house: House, template: string): string {
-	return (
-		house.db.prepare<[string], { title: string }>('SELECT title FROM templates WHERE id = ?').get(template)?.title ??
-		'a template'
-	);
-}
-
-export function packetView(house: House, id: string): PacketView | Refusal {
-	const packet = packetState(house.db, id);
-	if (packet.status === 'none') return refuse('no-packet', 'There is no such packet.');
-	return {
-		id,
-		reference: packet.reference,
-		title: packet.plan.title,
-		status: packet.status,
-		why: whyThus(packet),
-		sender: packet.sender.name,
-		sentAt: packet.sentAt,
-		deadline: packet.deadline,
-		zone: packet.zone,
-		locale: localeOf(packet.plan),
-		endedAt: packet.status === 'out' ? null : packet.at,
-		thread: derive(packet).thread,
-		people: packet.plan.people.map((p) => {
-			const standing = packet.people[p.id]!;
-			return {
-				id: p.id,
-				name: p.name,
-				email: addressOf(packet, p.id),
-				duty: p.duty,
-				standing: standing.is,
-				why: standing.is === 'unreachable' ? standing.why : standing.is === 'declined' ? standing.reason : ''
-			};
-		}),
-		papers: packet.plan.papers,
-		attachments: packet.plan.attachments,
-		fields: packet.plan.fields,
-		answers: packet.answers,
-		from: (packet.plan.from ?? []).map((made) => ({ ...made, title: titleOf(house, made.template) })),
-		sources: packet.plan.papers.flatMap(({ digest }) =>
-			sourcesOf(house, digest).map(({ name }, n) => ({ paper: digest, n, name }))
-		),
-		sealed: packet.evidence !== null,
-		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
-		record: eventsOf(house.db, id)
-			.map((event) => ({
-				n: event.n,
-				at: event.at,
-				said: inWords(event, packet.plan),
-				person: personOf(event),
-				from: 'from' in event ? `${event.from.address}, ${event.from.device}` : ''
-			}))
-			.reverse()
-	};
-}
-
-function whyThus(packet: SentPacket): string {
-	switch (packet.status) {
-		case 'out':
-			return 'It is on its way. Answers that have been given are locked.';
-		case 'completed':
-			return packet.evidence === null
-				? 'Everyone has finished. The sealed copies are being made.'
-				: 'Everyone has finished, and the copies are sealed. Nothing can be changed.';
-		case 'declined':
-			return `It ended because ${packet.plan.people.find((p) => p.id === packet.person)?.name ?? 'somebody'} declined: ${packet.reason}`;
-		case 'withdrawn':
-			return `It was withdrawn: ${packet.reason}`;
-		case 'expired':
-			return 'Its time ran out before everyone had finished.';
-	}
-}
-
-function personOf(event: Recorded): string | null {
-	return 'person' in event ? event.person : null;
-}
+/** What the office does to a packet that has been sent. */
 
 export function withdraw(house: House, account: Account, id: string, reason: string): SentPacket | Refusal {
 	return act(house, id, office(account), { do: 'withdraw', reason: reason.trim() });
@@ -157,4 +51,77 @@ export function recordFetch(house: House, account: Account, id: string, what: st
 
 function office(account: Account) {
 	return { kind: 'office', account: account.id, name: account.name } as const;
+}
+
+const asOffice = (house: House, account: Account, id: string, command: Command): SentPacket | Refusal =>
+	act(house, id, office(account), command);
+
+export function correctPhone(house: House, account: Account, id: string, person: string, phone: string) {
+	return asOffice(house, account, id, { do: 'correctPhone', person, phone: phone.trim() });
+}
+
+export function nudge(house: House, account: Account, id: string, person: string): SentPacket | Refusal {
+	return asOffice(house, account, id, { do: 'nudge', person });
+}
+
+/** Nudges everybody whom it waits for; says how many were, and that the others were less than an hour ago. */
+export function nudgeAll(house: House, account: Account, id: string): { nudged: number; lately: number } | Refusal {
+	const packet = packetState(house.db, id);
+	if (packet.status === 'none') return refuse('no-packet', 'There is no such packet.');
+	if (!isOpen(packet)) return refuse('nobody-waits', 'It waits for nobody any more.');
+	const waiting = stillAt(packet);
+	const nudged = waiting.filter((person) => !isRefusal(nudge(house, account, id, person))).length;
+	return nudged === 0 && waiting.length > 0
+		? refuse('nudged-lately', 'Everybody it waits for was nudged less than an hour ago, or can’t be reached.')
+		: { nudged, lately: waiting.length - nudged };
+}
+
+export function release(
+	house: House,
+	account: Account,
+	id: string,
+	person: string,
+	how: 'another try' | 'let through',
+	note: string
+): SentPacket | Refusal {
+	return asOffice(house, account, id, { do: 'release', person, how, note });
+}
+
+/** @param day ISO 8601, the new last day */
+export function moveDeadline(house: House, account: Account, id: string, day: string): SentPacket | Refusal {
+	const packet = packetState(house.db, id);
+	if (packet.status === 'none') return refuse('no-packet', 'There is no such packet.');
+	if (!dayOf(day)) return refuse('day-bad', 'The calendar has no such day.', 'to');
+	return asOffice(house, account, id, { do: 'moveDeadline', to: endOfDayIn(day, packet.zone) });
+}
+
+export function answerWording(house: House, account: Account, id: string, wish: string, say: string) {
+	return asOffice(house, account, id, { do: 'answerWording', id: wish, say });
+}
+
+/** The link of somebody to whom the office hands it on: a new one at each time, all of them good. */
+export function takeLink(house: House, account: Account, id: string, person: string): { link: string } | Refusal {
+	return inTransaction(house.db, () => {
+		const taken = asOffice(house, account, id, { do: 'takeLink', person });
+		return isRefusal(taken)
+			? taken
+			: { link: `${house.config.origin}/s/${newLink(house.db, id, person, house.now())}` };
+	});
+}
+
+/** Withdraws it, and opens a draft with the same plan that links to it. People's own namings and hand-overs are not in it. */
+export function newVersion(house: House, account: Account, id: string, reason: string): Draft | Refusal {
+	return inTransaction(house.db, () => {
+		const before = packetState(house.db, id);
+		if (before.status === 'none') return refuse('no-packet', 'There is no such packet.');
+		if (before.status === 'completed')
+			return refuse('completed', 'This has been completed; nothing can be changed any more.');
+		if (isOpen(before)) {
+			const gone = withdraw(house, account, id, reason);
+			if (isRefusal(gone)) return gone;
+		}
+		const sent = planLookup(house.db)(before.planDigest);
+		const plan: Plan = { ...sent, follows: id };
+		return newDraft(house, account, plan);
+	});
 }

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { keyFault, KINDS, type Answer, type Answers } from '../../core/field';
 import type { Given } from '../../core/template';
-import { PlanSchema, type Plan } from '../../core/packet';
+import { CheckSchema, PlanSchema, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { border } from '../border';
 
@@ -40,7 +40,12 @@ const given = border(
 					Type.String({ maxLength: 40 }),
 					Type.Union([
 						Type.Object(
-							{ name: Type.String({ maxLength: 200 }), email: Type.String({ maxLength: 254 }) },
+							{
+								name: Type.String({ maxLength: 200 }),
+								email: Type.String({ maxLength: 254 }),
+								phone: Type.Optional(Type.String({ maxLength: 40 })),
+								check: Type.Optional(CheckSchema)
+							},
 							{ additionalProperties: false }
 						),
 						Type.Null()

@@ -1,4 +1,14 @@
-import { addressOf, type SentPacket, type Thread, type ThreadPerson } from '../../core/packet';
+import {
+	addressOf,
+	channelsOf,
+	isOpen,
+	nextMoment,
+	phoneOf,
+	termEndOf,
+	type SentPacket,
+	type Thread,
+	type ThreadPerson
+} from '../../core/packet';
 import { acts, stopOf } from '../../core/route';
 import type { Db } from '../db';
 import { folded } from '../../core/folded';
@@ -13,9 +23,24 @@ export interface Derived {
 	thread: Thread;
 	sealed: boolean;
 	events: number;
+	/** when it next does something by itself */
+	nextAt: string | null;
+	/** the last day of the agreement, and whether its sender has been told that it is near */
+	termEnd: string | null;
+	termTold: number;
 	/** the template it was made from, the first where several were joined */
 	template: string | null;
-	people: { person: string; name: string; email: string; standing: string; since: string | null }[];
+	/** the packet it is a new version of */
+	follows: string | null;
+	people: {
+		person: string;
+		name: string;
+		email: string;
+		/** where a text message goes; null where none does */
+		phone: string | null;
+		standing: string;
+		since: string | null;
+	}[];
 }
 
 /** All that the read tables hold of a packet, from its state alone: written after each commit, compared by check-data. */
@@ -31,22 +56,33 @@ export function derive(state: SentPacket): Derived {
 			since: standing.is === 'waiting' ? null : standing.since
 		};
 	};
-	const thread = state.plan.stops.map((stop) => stop.people.map(person));
-	const having =
-		state.status === 'out'
-			? (thread[state.stop] ?? []).filter((p) => acts(p.duty as 'signs') && p.standing !== 'done')
-			: [];
+	const thread = state.plan.stops.map(({ people, when, anyOne }) =>
+		people.map((id): ThreadPerson => ({
+			...person(id),
+			...(when && { byRule: true }),
+			...(anyOne && { anyOne })
+		}))
+	);
+	const having = isOpen(state)
+		? (thread[state.stop] ?? []).filter(
+				(p) => acts(p.duty as 'signs') && !['done', 'skipped', 'declined'].includes(p.standing)
+			)
+		: [];
 	return {
 		title: state.plan.title,
 		status: state.status,
 		sentAt: state.sentAt,
 		since: having.map((p) => p.since ?? state.sentAt).sort()[0] ?? state.sentAt,
 		deadline: state.deadline,
-		endedAt: state.status === 'out' ? null : state.at,
+		endedAt: isOpen(state) ? null : state.at,
 		thread,
 		sealed: state.evidence !== null,
 		events: state.events,
+		nextAt: nextMoment(state),
+		termEnd: termEndOf(state),
+		termTold: state.renewalTold ? 1 : 0,
 		template: state.plan.from?.[0]?.template ?? null,
+		follows: state.plan.follows ?? null,
 		people: state.plan.people
 			.filter((p) => stopOf(state.plan, p.id) >= 0)
 			.map((p) => {
@@ -55,7 +91,8 @@ export function derive(state: SentPacket): Derived {
 					person: p.id,
 					name: p.name,
 					email: addressOf(state, p.id),
-					standing: state.status === 'out' ? seen.standing : 'ended',
+					phone: channelsOf(p.deliver).includes('text') ? phoneOf(state, p.id) : null,
+					standing: isOpen(state) ? seen.standing : 'ended',
 					since: seen.since
 				};
 			})
@@ -66,10 +103,11 @@ export function derive(state: SentPacket): Derived {
 export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template)
-			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template)
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows)
+			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows)
 			 ON CONFLICT (id) DO UPDATE SET status = excluded.status, since = excluded.since, deadline = excluded.deadline,
-			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head`
+			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head,
+			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told`
 	);
 	first.run({
 		...d,
@@ -82,19 +120,48 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 		people: null
 	});
 	const person = db.prepare(
-		`INSERT INTO packet_people (packet, person, name, email, standing, since) VALUES (?, ?, ?, ?, ?, ?)
-		 ON CONFLICT (packet, person) DO UPDATE SET name = excluded.name, email = excluded.email, standing = excluded.standing, since = excluded.since`
+		`INSERT INTO packet_people (packet, person, name, email, phone, standing, since) VALUES (?, ?, ?, ?, ?, ?, ?)
+		 ON CONFLICT (packet, person) DO UPDATE SET name = excluded.name, email = excluded.email,
+		 phone = excluded.phone, standing = excluded.standing, since = excluded.since`
 	);
-	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.standing, p.since);
-	// somebody named on the way is to be found as well
-	if (state.events <= 2 || state.plan.people.some((p) => p.namedBy !== undefined && p.name !== '')) {
+	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.phone, p.standing, p.since);
+	writeWordings(db, state);
+	// somebody named on the way, or who has taken over, is to be found as well
+	const joined = state.handOvers.length > 0 || state.plan.people.some((p) => p.namedBy !== undefined && p.name !== '');
+	if (state.events <= 3 || joined) {
+		const { type = '', folder = '', description = '', ownReference = '' } = state.plan.sending ?? {};
 		const words = [
 			d.title,
 			state.reference,
+			type,
+			folder,
+			description,
+			ownReference,
+			...state.handOvers.map((one) => one.from.name),
 			...d.people.flatMap((p) => [p.name, p.email]),
 			...state.plan.papers.map((p) => p.name)
 		];
 		db.prepare('DELETE FROM packets_text WHERE id = ?').run(state.packet);
 		db.prepare('INSERT INTO packets_text (id, words) VALUES (?, ?)').run(state.packet, folded(words.join(' ')));
 	}
+}
+
+/** The wishes for another wording that wait for an answer. */
+function writeWordings(db: Db, state: SentPacket): void {
+	if (state.wordings.length === 0) return;
+	db.prepare('DELETE FROM packet_wordings WHERE packet = ?').run(state.packet);
+	if (!isOpen(state)) return;
+	const one = db.prepare(
+		'INSERT INTO packet_wordings (packet, id, person, name, words, instead, at) VALUES (?, ?, ?, ?, ?, ?, ?)'
+	);
+	for (const wish of state.wordings.filter((w) => w.answer === null))
+		one.run(
+			state.packet,
+			wish.id,
+			wish.person,
+			state.plan.people.find((p) => p.id === wish.person)?.name ?? '',
+			wish.words,
+			wish.instead,
+			wish.at
+		);
 }

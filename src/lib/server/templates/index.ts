@@ -1,6 +1,8 @@
 export { joinAsDraft, partsOf } from './joining';
-export { foldersOf, listTemplates, SHOWN, type Shown } from './list';
+export { foldersOf, listTemplates, SHOWN, templateNames, type Shown } from './list';
+export * from './making';
 export { recognise } from './recognition';
-export * from './store';
+export { binTemplate, describeTemplate, mayChange, ownTemplate, readTemplate, SHARED, sharesOf } from './store';
 export { dropText, savedTexts, saveText } from './texts';
 export { draftFromTemplate, planForUse, sendTemplate } from './use';
+export { bringBack, putInUse, versionsOf } from './versions';

@@ -3,7 +3,7 @@ import type { Plan } from '../../core/packet';
 import { roleName } from '../../core/template';
 import type { Account } from '../accounts';
 import type { House } from '../house';
-import { MAY_SEE, seer } from './version';
+import { MAY_SEE, seer } from './seeing';
 
 export interface TemplateRow {
 	id: string;
@@ -55,15 +55,14 @@ export function listTemplates(house: House, account: Account, wanted: Wanted): T
 			 AND ${MAY_SEE}
 			 AND (@show <> 'mine' OR t.owner = @me) AND (@show <> 'shared' OR t.owner <> @me)
 			 AND (@folder = '' OR t.folder = @folder)
-			 AND (@search = '' OR t.title LIKE @like ESCAPE '!' OR t.description LIKE @like ESCAPE '!')
+			 AND ${FOUND}
 			 ORDER BY coalesce(t.last_used_at, t.changed_at) DESC LIMIT @most OFFSET @offset`
 		)
 		.all({
 			show,
 			...seer(account),
 			folder,
-			search: search.trim(),
-			like: `%${search.trim().replace(/[!%_]/g, '!$&')}%`,
+			...likeness(search),
 			most,
 			offset
 		});
@@ -74,6 +73,14 @@ export function listTemplates(house: House, account: Account, wanted: Wanted): T
 		thread: threadOf(plan ?? working),
 		usualHours: usualHours(house, row.id)
 	}));
+}
+
+/** That a template has what is searched for, see {@link likeness}. */
+const FOUND = `(@search = '' OR t.title LIKE @like ESCAPE '!' OR t.description LIKE @like ESCAPE '!')`;
+
+/** What is searched for, and the pattern that finds it anywhere; its own signs are no wildcards. */
+function likeness(search: string): { search: string; like: string } {
+	return { search: search.trim(), like: `%${search.trim().replace(/[!%_]/g, '!$&')}%` };
 }
 
 function threadOf(json: string | null): Thread {
@@ -101,6 +108,21 @@ function usualHours(house: House, template: string): number | null {
 			 WHERE template = ? AND status = 'completed' ORDER BY hours LIMIT 1 OFFSET ?`
 		)
 		.get(template, Math.floor((n - 1) / 2))!.hours;
+}
+
+/** Templates in use that this account may use, by name, the most recently used first: without looking into their plans. */
+export function templateNames(
+	house: House,
+	account: Account,
+	{ search = '', most }: { search?: string; most: number }
+): { id: string; title: string; folder: string }[] {
+	return house.db
+		.prepare<Record<string, string | number>, { id: string; title: string; folder: string }>(
+			`SELECT t.id, t.title, t.folder FROM templates t
+			 WHERE t.binned_at IS NULL AND t.version > 0 AND ${MAY_SEE} AND ${FOUND}
+			 ORDER BY coalesce(t.last_used_at, t.changed_at) DESC LIMIT @most`
+		)
+		.all({ ...seer(account), ...likeness(search), most });
 }
 
 /** Every folder that has a template in it, by name. */

@@ -1,9 +1,8 @@
 import { Recogniser, verdictOf, type PrintedWord, type Verdict } from '../../core/page';
-import type { Plan } from '../../core/packet';
 import type { Account } from '../accounts';
 import type { House } from '../house';
 import { planLookup } from '../packets/act';
-import { listTemplates } from './list';
+import { templateNames } from './list';
 
 /** What a document looks like. */
 export interface Recognised {
@@ -12,42 +11,53 @@ export interface Recognised {
 	templates: { id: string; title: string; paper: string; share: number }[];
 }
 
+const MOST_TEMPLATES = 20_000;
+const SHOWN = 5;
+
 // One for a house, made when first asked; the words of a thousand templates take a moment to read.
 const known = new WeakMap<House, Recogniser>();
 
-/** Templates have changed: the next question reads their words again. */
-export function forgetTemplate(house: House): void {
-	known.delete(house);
+/** Learns a template's documents anew, or forgets them where it is not to be used now. The others are left alone. */
+export function relearn(house: House, template: string): void {
+	const recogniser = known.get(house);
+	if (!recogniser) return;
+	recogniser.remove((id) => id.startsWith(`${template} `));
+	learn(house, recogniser, template);
 }
 
 /** Which of the templates that this account may use a document looks like, by its words alone. */
 export function recognise(house: House, account: Account, digest: string): Recognised {
-	const may = new Map(listTemplates(house, account, { show: 'all', most: 5000 }).map((t) => [t.id, t.title]));
-	const answers = recogniser(house)
-		.ask(wordsOf(house, digest), 20)
+	const may = new Map(templateNames(house, account, { most: MOST_TEMPLATES }).map((t) => [t.id, t.title]));
+	const answers = recogniserOf(house)
+		.ask(wordsOf(house, digest), SHOWN * 4)
 		.map(({ id, ...rest }) => ({ ...rest, id: id.split(' ')[0]!, paper: id.split(' ')[1]! }))
 		.filter((one) => may.has(one.id))
-		.slice(0, 5);
+		.slice(0, SHOWN);
 	return {
 		verdict: verdictOf(answers),
 		templates: answers.map(({ id, paper, share }) => ({ id, paper, share, title: may.get(id)! }))
 	};
 }
 
-function recogniser(house: House): Recogniser {
-	let recogniser = known.get(house);
-	if (recogniser) return recogniser;
-	recogniser = new Recogniser();
-	const plans = planLookup(house.db);
-	const rows = house.db
-		.prepare<[], { id: string; plan: string }>(
-			'SELECT id, plan FROM templates WHERE plan IS NOT NULL AND binned_at IS NULL'
-		)
-		.all();
-	for (const { id, plan } of rows)
-		for (const paper of (plans(plan) as Plan).papers) recogniser.add(`${id} ${paper.id}`, wordsOf(house, paper.digest));
+function recogniserOf(house: House): Recogniser {
+	const there = known.get(house);
+	if (there) return there;
+	const recogniser = new Recogniser();
+	learn(house, recogniser, null);
 	known.set(house, recogniser);
 	return recogniser;
+}
+
+/** Takes up the documents of one template, or of all. */
+function learn(house: House, recogniser: Recogniser, template: string | null): void {
+	const rows = house.db
+		.prepare<[string | null, string | null], { id: string; plan: string }>(
+			'SELECT id, plan FROM templates WHERE plan IS NOT NULL AND binned_at IS NULL AND (id = ? OR ? IS NULL)'
+		)
+		.all(template, template);
+	for (const { id, plan } of rows)
+		for (const paper of planLookup(house.db)(plan).papers)
+			recogniser.add(`${id} ${paper.id}`, wordsOf(house, paper.digest));
 }
 
 function wordsOf(house: House, digest: string): string[] {

@@ -8,7 +8,7 @@ import type { Account } from '../accounts';
 import { checkData } from '../check';
 import { newDraft, readDraft, saveDraft, sendDraft } from '../packets/drafts';
 import { checkedGiven } from '../packets/plan-border';
-import { packetView } from '../packets/office';
+import { packetView } from '../packets/packet-view';
 import { addPaper } from '../papers';
 import {
 	binTemplate,

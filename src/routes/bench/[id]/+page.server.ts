@@ -1,5 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
+import { holidayList } from '$lib/server/holidays';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
 import { organisation } from '$lib/server/settings';
 import { ownTemplate } from '$lib/server/templates';
@@ -18,7 +19,8 @@ export const load = ({ params, locals }) => {
 		draft,
 		template: template && { id: template.id, version: template.version },
 		sender: { name, email },
-		organisation: organisation(house().db)
+		organisation: organisation(house().db),
+		holidays: holidayList(house()).map((one) => one.day)
 	};
 };
 

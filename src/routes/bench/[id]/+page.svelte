@@ -20,6 +20,7 @@
 	import RepeatDialog from '$lib/ui/bench/RepeatDialog.svelte';
 	import Route from '$lib/ui/bench/Route.svelte';
 	import SendSheet from '$lib/ui/bench/SendSheet.svelte';
+	import Scheduled from '$lib/ui/bench/Scheduled.svelte';
 	import Sheets from '$lib/ui/bench/Sheets.svelte';
 	import Tray from '$lib/ui/bench/Tray.svelte';
 	import { Redo2, Undo2 } from '@lucide/svelte';
@@ -69,6 +70,15 @@
 		zoom = ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, at + step))]!;
 	}
 
+	/** Where to put right what a finding about a person says, where that is not their name. */
+	const JUMPS: Record<string, string> = {
+		'bad-address': '#person-email',
+		'bad-phone': '#person-phone',
+		'no-code': '#person-code',
+		'no-host': '#person-deliver',
+		'nobody-to-host': '#person-deliver'
+	};
+
 	function jump(finding: Finding) {
 		const { place } = finding;
 		checking = false;
@@ -77,13 +87,7 @@
 			void sheets?.goToField(place.id);
 		} else if (place.what === 'person') {
 			bench.choosePerson(place.id);
-			setTimeout(
-				() =>
-					document
-						.querySelector<HTMLInputElement>(finding.code === 'bad-address' ? '#person-email' : '#person-name')
-						?.focus(),
-				30
-			);
+			setTimeout(() => document.querySelector<HTMLInputElement>(JUMPS[finding.code] ?? '#person-name')?.focus(), 30);
 		} else {
 			bench.chooseFields([]);
 			if (place.what === 'title')
@@ -165,9 +169,11 @@
 	});
 	let sent = false;
 
-	function onsent(packet: string) {
+	/** `packet`: null where it goes by itself later */
+	function onsent(packet: string | null) {
 		sent = true;
-		void goto(`/packets/${packet}`);
+		if (packet === null) location.reload();
+		else void goto(`/packets/${packet}`);
 	}
 </script>
 
@@ -293,6 +299,7 @@
 				Let go to add it
 			</div>{/if}
 		<div class="absolute top-12 left-3.5 z-10 grid max-w-[520px] gap-2">
+			<Scheduled draft={data.draft} {zone} />
 			{#if bench.saving.is === 'elsewhere'}
 				<div role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">
 					<p>{bench.saving.say}</p>
@@ -395,7 +402,7 @@
 			void goto(`/templates?id=${template}`);
 		}}
 	/>
-{:else}<SendSheet {bench} {zone} bind:open={sending} {onsent} />{/if}
+{:else}<SendSheet {bench} {zone} holidays={data.holidays} bind:open={sending} {onsent} />{/if}
 <Dialog.Root bind:open={helping}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />

@@ -1,17 +1,24 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
 	import { isoDay } from '$lib/core/calendar';
 	import { live } from '$lib/core/field';
 	import { day, moment } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
+	import { saidTo, type Answered } from '$lib/ui/packet/form';
+	import Held from '$lib/ui/packet/Held.svelte';
+	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
+	import SmallForm from '$lib/ui/packet/SmallForm.svelte';
+	import StillToCome from '$lib/ui/packet/StillToCome.svelte';
+	import Wordings from '$lib/ui/packet/Wordings.svelte';
 	import SignPages from '$lib/ui/signing/SignPages.svelte';
 	import LongThread from '$lib/ui/thread/LongThread.svelte';
-	import { Dialog } from 'bits-ui';
 
 	let { data, form } = $props();
 	const packet = $derived(data.packet);
 	const mayAct = $derived(data.account.level !== 'viewer');
 	const out = $derived(packet.status === 'out');
+	const open = $derived(out || packet.status === 'held');
+	const answered = $derived(form as Answered | null);
+	const held = $derived(packet.people.find((p) => p.standing === 'held'));
 	const myTurn = $derived(
 		out &&
 			packet.people.some(
@@ -21,10 +28,32 @@
 	const now = $derived(
 		live({ fields: packet.fields }, packet.answers, isoDay(packet.zone, packet.endedAt ?? data.now))
 	);
-	const open = $derived(packet.people.filter((p) => out && p.standing !== 'done'));
+	const left = $derived(
+		packet.people.filter(
+			(p) =>
+				(open && !['done', 'skipped', 'declined'].includes(p.standing)) ||
+				(packet.sealed && p.deliver === 'link' && p.duty === 'gets a copy')
+		)
+	);
+	const facts = $derived(
+		(
+			[
+				['Type', packet.sending.type],
+				['Folder', packet.sending.folder],
+				['Your reference', packet.sending.ownReference],
+				['Description', packet.sending.description],
+				['Valid until', packet.termEnd ? day(`${packet.termEnd}T12:00:00Z`, packet.zone, data.now) : undefined],
+				[
+					'Handed over',
+					packet.handOvers.map((one) => `${one.from.name} to ${one.to.name}: ${one.why}`).join('; ') || undefined
+				]
+			] as [string, string | undefined][]
+		).filter((fact): fact is [string, string] => fact[1] !== undefined && fact[1] !== '')
+	);
+	let moving = $state(false);
+	let renewing = $state(false);
 	let only = $state('');
 	let withdrawing = $state(false);
-	let correcting = $state<string | null>(null);
 	const record = $derived(only === '' ? packet.record : packet.record.filter((e) => e.person === only));
 
 	$effect(() => keepCurrent((id) => id === packet.id || id === ''));
@@ -39,8 +68,12 @@
 				<p class="text-quiet">
 					<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender}
 					{day(packet.sentAt, packet.zone, data.now)}{#each packet.from as made (made.template)}&nbsp;· from
-						<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.deadline && out}&nbsp;·
-						until {day(packet.deadline, packet.zone, data.now)}{/if}
+						<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.follows}&nbsp;·
+						a new version of
+						<a class="text-thread underline" href="/packets/{packet.follows.id}">{packet.follows.reference}</a
+						>{/if}{#if packet.followedBy}&nbsp;· followed by
+						<a class="text-thread underline" href="/packets/{packet.followedBy.id}">{packet.followedBy.reference}</a
+						>{/if}{#if packet.deadline && open}&nbsp;· until {day(packet.deadline, packet.zone, data.now)}{/if}
 				</p>
 				<p>{packet.why}</p>
 			</div>
@@ -48,7 +81,11 @@
 				{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign">
 						<button class="button primary">Read and sign</button>
 					</form>{/if}
-				{#if out && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
+				{#if packet.status !== 'completed' && mayAct && !packet.followedBy}<button
+						class="button"
+						onclick={() => (renewing = true)}>New version…</button
+					>{/if}
+				{#if open && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
 				{#if mayAct}<form method="POST" action="/packets/{packet.id}/template">
 						<button class="button">Keep as template</button>
 					</form>{/if}
@@ -58,7 +95,7 @@
 				<a class="button" href="/packets/{packet.id}/copies/record">Record as JSON</a>
 			</div>
 		</div>
-		<div class="pt-3"><LongThread thread={packet.thread} now={data.now} ended={!out} /></div>
+		<div class="pt-3"><LongThread thread={packet.thread} now={data.now} ended={!open} /></div>
 	</div>
 	<div class="flex flex-wrap">
 		<section aria-label="Pages" class="min-w-0 flex-[3_1_560px] bg-desk px-6 py-5">
@@ -104,55 +141,50 @@
 			/>
 		</section>
 		<section aria-labelledby="record" class="min-w-0 flex-[1_1_340px] px-5 py-5">
-			{#if open.length > 0 && mayAct}
-				<h2 class="text-[16px]">Still to come</h2>
-				<ul class="pb-5">
-					{#each open as person (person.id)}
-						<li class="border-b border-hairline py-2">
-							<p><b>{person.name}</b> <span class="text-quiet">{person.duty}</span></p>
-							<p class="text-[14px] break-all {person.standing === 'unreachable' ? 'text-brick' : 'text-quiet'}">
-								{person.email}{person.why ? ` · ${person.why}` : ''}
-							</p>
-							{#if correcting === person.id}
-								<form
-									method="POST"
-									action="?/correct"
-									class="pt-1"
-									use:enhance={() =>
-										async ({ result, update }) => {
-											await update({ reset: false });
-											if (result.type === 'success') correcting = null;
-										}}
-								>
-									<input type="hidden" name="person" value={person.id} />
-									<label
-										>New address<input
-											class="input mt-1"
-											name="email"
-											type="email"
-											required
-											value={form?.email ?? person.email}
-										/></label
-									>
-									{#if form?.form === 'correct'}<p class="wrong" role="alert">{form.say}</p>{/if}
-									<p class="flex gap-2 pt-2">
-										<button class="button primary">Correct</button><button
-											type="button"
-											class="button"
-											onclick={() => (correcting = null)}>Leave it</button
-										>
-									</p>
-								</form>
-							{:else}
-								<button
-									class="plain -ml-1"
-									onclick={() => (correcting = person.id)}
-									aria-label="Correct the address of {person.name}">Correct the address</button
-								>
-							{/if}
-						</li>
-					{/each}
-				</ul>
+			{#if packet.status === 'held' && mayAct && held}
+				<Held person={held.id} name={held.name} {answered} />
+			{/if}
+			{#if packet.wordings.length > 0}
+				<Wordings
+					wishes={packet.wordings}
+					zone={packet.zone}
+					now={data.now}
+					mayAct={mayAct && open}
+					{answered}
+					onversion={() => (renewing = true)}
+				/>
+			{/if}
+			{#if left.length > 0 && mayAct}
+				<StillToCome packet={packet.id} people={left} now={data.now} {answered} />
+				{#if packet.deadline && open}
+					{#if moving}
+						<SmallForm
+							action="?/deadline"
+							button="Move it"
+							say={saidTo(answered, 'deadline')}
+							ondone={() => (moving = false)}
+							onleave={() => (moving = false)}
+						>
+							<label
+								>New last day<input
+									class="input mt-1"
+									type="date"
+									name="day"
+									required
+									value={answered?.kept?.['day'] ?? isoDay(packet.zone, packet.deadline)}
+								/></label
+							>
+						</SmallForm>
+					{:else}<p class="pb-5">
+							<button class="button" onclick={() => (moving = true)}>Move the deadline…</button>
+						</p>{/if}
+				{/if}
+			{/if}
+			{#if facts.length > 0}
+				<dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 pb-5 text-[14px]">
+					{#each facts as [name, value] (name)}<dt class="text-quiet">{name}</dt>
+						<dd class="wrap-anywhere">{value}</dd>{/each}
+				</dl>
 			{/if}
 			<div class="flex items-baseline gap-3 border-b border-ink pb-1">
 				<h2 id="record" class="text-[16px]">Record</h2>
@@ -180,31 +212,21 @@
 	</div>
 </main>
 
-<Dialog.Root bind:open={withdrawing}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-28 left-1/2 z-50 w-[480px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="font-serif text-lg font-semibold">Withdraw {packet.reference}</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3"
-				>It ends for everyone at once. Those who have had it are told, with your reason. This can't be taken back.</Dialog.Description
-			>
-			<form
-				method="POST"
-				action="?/withdraw"
-				use:enhance={() =>
-					async ({ result, update }) => {
-						await update({ reset: false });
-						if (result.type === 'success') withdrawing = false;
-					}}
-			>
-				<label>Reason<textarea class="input mt-1 h-24" name="reason" required>{form?.reason ?? ''}</textarea></label>
-				{#if form?.form === 'withdraw'}<p class="wrong" role="alert">{form.say}</p>{/if}
-				<p class="flex gap-2 pt-3">
-					<button class="button grave">Withdraw it</button><Dialog.Close class="button">Keep it out</Dialog.Close>
-				</p>
-			</form>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+<ReasonDialog
+	bind:open={withdrawing}
+	form="withdraw"
+	title="Withdraw {packet.reference}"
+	text="It ends for everyone at once. Those who have had it are told, with your reason. This can't be taken back."
+	button="Withdraw it"
+	{answered}
+/>
+<ReasonDialog
+	bind:open={renewing}
+	form="version"
+	title="A new version of {packet.reference}"
+	text="{open
+		? 'This one is withdrawn: those who have had it are told, with your reason. '
+		: ''}You get a draft with the same documents, people and fields, which will link to it."
+	button={open ? 'Withdraw it and go on' : 'Make the draft'}
+	{answered}
+/>

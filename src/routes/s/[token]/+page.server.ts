@@ -1,9 +1,20 @@
 import { house } from '$lib/server';
-import { signingView } from '$lib/server/packets/signing';
-import { visitorOrError } from '$lib/server/visitor';
-import { CONSENT } from '$lib/words/consent';
+import { lookAtCopy, signingView } from '$lib/server/signing';
+import { languageOf, visitorOrError } from '$lib/server/visitor';
+import { LANGUAGES, nameOfLanguage, textsOf, wordsOf } from '$lib/words';
+import { consentLines } from '$lib/words/consent';
 
-export const load = async ({ params, locals }) => ({
-	view: signingView(house(), await visitorOrError(params.token, locals)),
-	consent: CONSENT.text
-});
+export const load = async ({ params, locals }) => {
+	const visitor = await visitorOrError(params.token, locals);
+	const language = languageOf(visitor, locals);
+	const view = signingView(house(), visitor, language);
+	if (view.state === 'finished' || view.state === 'so far') lookAtCopy(house(), visitor, locals.from);
+	return {
+		view,
+		language,
+		direction: wordsOf(language).direction,
+		texts: textsOf(language),
+		languages: LANGUAGES.map((one) => ({ language: one, name: nameOfLanguage(one) })),
+		consent: consentLines(language)
+	};
+};

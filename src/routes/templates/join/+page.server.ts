@@ -1,6 +1,6 @@
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { listTemplates, partsOf } from '$lib/server/templates';
+import { partsOf, templateNames } from '$lib/server/templates';
 import { accountIn } from '$lib/server/web';
 
 const MOST = 8;
@@ -14,8 +14,6 @@ export const load = ({ url, locals }) => {
 		wanted: { draft, templates },
 		parts: isRefusal(parts) ? [] : parts,
 		why: isRefusal(parts) ? parts.say : '',
-		others: listTemplates(house(), account, { show: 'all', most: 100 })
-			.filter((t) => t.version > 0 && !templates.includes(t.id))
-			.map(({ id, title }) => ({ id, title }))
+		others: templateNames(house(), account, { most: 100 }).filter((t) => !templates.includes(t.id))
 	};
 };

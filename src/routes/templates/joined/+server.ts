@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { isRefusal } from '$lib/core/refusal';
-import { DUTIES } from '$lib/core/packet';
+import { CheckSchema, DUTIES } from '$lib/core/packet';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { joinAsDraft } from '$lib/server/templates';
@@ -23,7 +23,8 @@ const checked = border(
 								id: Type.String({ pattern: '^[0-9A-Za-z_-]{1,40}$' }),
 								members: Type.Array(Type.Object({ part: Count, person: Id }, closed), { minItems: 1, maxItems: 8 }),
 								taken: Type.Optional(Count),
-								duty: Type.Optional(Type.Union(DUTIES.map((duty) => Type.Literal(duty))))
+								duty: Type.Optional(Type.Union(DUTIES.map((duty) => Type.Literal(duty)))),
+								check: Type.Optional(Type.Union([CheckSchema, Type.Null()]))
 							},
 							closed
 						),
@@ -32,7 +33,15 @@ const checked = border(
 					stops: Type.Array(Type.Array(Id, { maxItems: 100 }), { maxItems: 200 }),
 					keys: Type.Record(Type.String({ maxLength: 60 }), Type.Union([Type.Literal('one'), Type.Literal('apart')])),
 					accepted: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 1000 }),
-					days: Type.Optional(Type.Union([Type.Integer({ minimum: 1, maximum: 730 }), Type.Null()]))
+					days: Type.Optional(Type.Union([Type.Integer({ minimum: 1, maximum: 730 }), Type.Null()])),
+					sending: Type.Optional(Count),
+					opens: Type.Optional(
+						Type.Record(
+							Type.String({ maxLength: 4200 }),
+							Type.Object({ when: Type.String({ maxLength: 2000 }), anyOne: Type.Boolean() }, closed),
+							{ maxProperties: 200 }
+						)
+					)
 				},
 				closed
 			)

@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { kindOf, prefilled, questionOf, senderAnswers, type Answers, type FieldContext } from '$lib/core/field';
 	import { localeOf } from '$lib/core/packet';
-	import { actorsAt, dutyVerb, stopOf, toBeNamedBy } from '$lib/core/route';
+	import { actorsAt, stopOf, toBeNamedBy } from '$lib/core/route';
 	import { rehearsalKeeper, rehearsed } from '$lib/ui/bench/rehearsing';
 	import { Signing } from '$lib/ui/signing/signing.svelte';
 	import TurnPage from '$lib/ui/signing/TurnPage.svelte';
@@ -21,6 +21,7 @@
 	});
 	const before = browser ? rehearsed(draft) : { answers: {}, finished: [] };
 	let finished = $state(before.finished.includes(person.id));
+	let asText = $state(false);
 	let busy = $state(false);
 	let wrong = $state('');
 
@@ -46,7 +47,6 @@
 			now
 		}
 	);
-	const verb = dutyVerb(person.duty);
 	const next = plan.stops
 		.slice(stopOf(plan, person.id))
 		.flatMap((_, i) => actorsAt(plan, i + stopOf(plan, person.id)))
@@ -58,7 +58,7 @@
 
 	function sample() {
 		for (const { id } of signing.naming)
-			signing.names[id] = { name: 'Lucia Marchetti', email: 'l.marchetti@post.example' };
+			signing.names[id] = { name: 'Lucia Marchetti', email: 'l.marchetti@post.example', note: '' };
 		for (const field of signing.open) {
 			const made = kindOf(field.kind).sample(field, context, questionOf(signing.fields, field));
 			if (made) signing.give([field.id], made);
@@ -87,7 +87,9 @@
 			as {person.name || 'somebody without a name'}, who {person.duty}
 		</p>
 	</div>
-	{#if !finished}<button class="button" onclick={fillIn}>Fill in sample answers</button>{/if}
+	{#if !finished}<button class="button" aria-pressed={asText} onclick={() => (asText = !asText)}
+			>{asText ? 'See the pages' : 'Read as text'}</button
+		><button class="button" onclick={fillIn}>Fill in sample answers</button>{/if}
 </header>
 {#if finished}
 	<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">
@@ -100,11 +102,13 @@
 		papers={plan.papers}
 		paperUrl={(paper) => `/papers/${paper.digest}`}
 		name={person.name}
-		{verb}
+		duty={person.duty}
 		{zone}
 		{after}
 		{busy}
 		{wrong}
+		{asText}
+		readingUrl={(paper) => `/papers/${paper.digest}/reading`}
 		onfinish={finish}
 	/>
 {/if}

@@ -1,6 +1,6 @@
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { finishBorder, saveAnswers } from '$lib/server/packets/signing';
+import { finishBorder, saveAnswers } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
 import { answer, bodyOf } from '$lib/server/web';
 
@@ -9,5 +9,5 @@ export const PUT = async ({ params, locals, request }) => {
 	const visitor = await visitorOf(params.token, locals);
 	if (isRefusal(visitor)) return answer(visitor);
 	const body = finishBorder(await bodyOf(request));
-	return answer(isRefusal(body) ? body : saveAnswers(house(), visitor, body.answers));
+	return answer(isRefusal(body) ? body : saveAnswers(house(), visitor, body.answers, locals.from));
 };

@@ -1,6 +1,6 @@
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { decline, declineBorder } from '$lib/server/packets/signing';
+import { decline, declineBorder } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
 import { answer, bodyOf } from '$lib/server/web';
 

@@ -1,6 +1,6 @@
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { finish, finishBorder } from '$lib/server/packets/signing';
+import { finish, finishBorder } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
 import { answer, bodyOf } from '$lib/server/web';
 
@@ -9,6 +9,6 @@ export const POST = async ({ params, locals, request }) => {
 	if (isRefusal(visitor)) return answer(visitor);
 	const body = finishBorder(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
-	const done = finish(house(), visitor, body.answers, locals.from, body.names);
+	const done = finish(house(), visitor, body.answers, locals.from, body);
 	return answer(isRefusal(done) ? done : { done: true });
 };

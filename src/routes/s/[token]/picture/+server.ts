@@ -1,7 +1,7 @@
-import { isRefusal, refuse } from '$lib/core/refusal';
+import { isRefusal, refuse, refuseWith } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { count } from '$lib/server/limits';
-import { addMarkPicture } from '$lib/server/packets/signing';
+import { addMarkPicture } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
 import { answer } from '$lib/server/web';
 
@@ -12,6 +12,6 @@ export const POST = async ({ params, locals, request }) => {
 	if (!(await count('upload', params.token)))
 		return answer(refuse('too-often', 'Too many pictures in a short time. Wait ten minutes, then try again.'));
 	if (Number(request.headers.get('content-length') ?? 0) > 10 * 1024 * 1024)
-		return answer(refuse('file-too-large', 'The picture may have 10 MB at most.'));
+		return answer(refuseWith('file-too-large', 'The picture may have 10 MB at most.', { megabytes: 10 }));
 	return answer(await addMarkPicture(house(), visitor, new Uint8Array(await request.arrayBuffer())));
 };

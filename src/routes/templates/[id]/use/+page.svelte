@@ -2,10 +2,11 @@
 	import { goto } from '$app/navigation';
 	import { isoDay } from '$lib/core/calendar';
 	import { live, spread, type Answer } from '$lib/core/field';
-	import { isAddress, localeOf, preflight } from '$lib/core/packet';
+	import { isAddress, isMailed, isPhone, isTexted, localeOf, preflight, type PlanPerson } from '$lib/core/packet';
 	import { filledIn, isLocked, openAnswers, openRoles, roleName, used } from '$lib/core/template';
 	import { rightNow } from '$lib/ui/dates';
 	import { post } from '$lib/ui/post';
+	import { wantCheckers } from '$lib/ui/signing/checkers';
 	import AnswerInput from '$lib/ui/signing/AnswerInput.svelte';
 	import { untrack } from 'svelte';
 
@@ -15,20 +16,32 @@
 	const fixed = $derived(plan ? plan.people.filter((p) => !roles.includes(p)) : []);
 	const asked = $derived(plan ? openAnswers(plan) : []);
 
+	const NOTHING = { phone: '', code: '', hash: '', out: false };
+	untrack(() => wantCheckers(data.plan?.fields ?? []));
 	let title = $state(untrack(() => data.plan?.title ?? ''));
-	let people = $state<Record<string, { name: string; email: string; out: boolean }>>(
+	interface Taken {
+		name: string;
+		email: string;
+		phone: string;
+		/** an access code they are told another way, and the hash that the plan keeps of it */
+		code: string;
+		hash: string;
+		out: boolean;
+	}
+	let people = $state<Record<string, Taken>>(
 		untrack(() => {
 			const first = data.plan ? openRoles(data.plan)[0]?.id : undefined;
 			return Object.fromEntries(
 				(data.plan?.people ?? []).map((p) => [
 					p.id,
 					p.id === first && data.forWhom.email
-						? { ...data.forWhom, out: false }
-						: { name: p.name, email: p.email, out: false }
+						? { ...data.forWhom, ...NOTHING }
+						: { name: p.name, email: p.email, ...NOTHING, phone: p.phone ?? '' }
 				])
 			);
 		})
 	);
+	const setsCode = (role: PlanPerson) => role.check?.by === 'code' && role.check.hash === '';
 	let answers = $state<Record<string, Answer>>({});
 	let busy = $state('');
 	let wrong = $state('');
@@ -39,7 +52,13 @@
 		people: Object.fromEntries(
 			roles.map((role) => {
 				const one = people[role.id]!;
-				return [role.id, one.out ? null : { name: one.name.trim(), email: one.email.trim() }];
+				const taken = {
+					name: one.name.trim(),
+					email: one.email.trim(),
+					...(isTexted(role) && { phone: one.phone.trim() }),
+					...(one.hash !== '' && { check: { by: 'code' as const, hash: one.hash } })
+				};
+				return [role.id, one.out ? null : taken];
 			})
 		),
 		answers: $state.snapshot(answers) as Record<string, Answer>
@@ -54,6 +73,16 @@
 			? filledIn(packet.message, { plan: packet, answers: packet.answers ?? {}, sender: data.sender, until: null })
 			: ''
 	);
+
+	/** The plan keeps an access code only as a salted hash, which the server makes. */
+	async function keepCode(id: string) {
+		const one = people[id]!;
+		one.hash = '';
+		if (one.code.trim() === '') return;
+		const done = await post<{ hash: string }>(`/bench/code`, { code: one.code.trim() }, 'The code is not set yet.');
+		if ('wrong' in done) wrong = done.wrong;
+		else one.hash = done.hash;
+	}
 
 	async function make(send: boolean) {
 		busy = send ? 'Sending…' : 'Making the draft…';
@@ -108,7 +137,7 @@
 								/></label
 							>
 							<label
-								>E-mail<input
+								>E-mail{isMailed(role) ? '' : ', for the copies'}<input
 									class="input mt-1"
 									type="email"
 									maxlength="254"
@@ -117,6 +146,30 @@
 									bind:value={one.email}
 								/></label
 							>
+							{#if isTexted(role)}
+								<label
+									>Telephone, with its country code<input
+										class="input mt-1"
+										type="tel"
+										maxlength="40"
+										autocomplete="off"
+										aria-invalid={one.phone.trim() !== '' && !isPhone(one.phone.trim())}
+										bind:value={one.phone}
+									/></label
+								>
+							{/if}
+							{#if setsCode(role)}
+								<label
+									>Access code, which you tell them another way<input
+										class="input mt-1 font-mono"
+										minlength="4"
+										maxlength="40"
+										autocomplete="off"
+										bind:value={one.code}
+										onchange={() => void keepCode(role.id)}
+									/></label
+								>
+							{/if}
 						</div>
 					{/if}
 				</fieldset>

@@ -6,7 +6,8 @@ import { visitorOrError } from '$lib/server/visitor';
 import { fileResponse } from '$lib/server/web';
 
 export const GET = async ({ params, locals }) => {
-	const { packet, person } = await visitorOrError(params.token, locals);
+	const { packet, person, proved } = await visitorOrError(params.token, locals);
+	if (!proved) error(403, { message: 'Enter your code first.' });
 	const file = copyFile(house(), packet, params.what);
 	if (!file) error(404, { message: 'There is no such copy yet.' });
 	act(

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { readBlob } from '$lib/server/blobs';
-import { maySeePicture } from '$lib/server/packets/signing';
+import { maySeePicture } from '$lib/server/signing';
 import { visitorOrError } from '$lib/server/visitor';
 import { fileResponse } from '$lib/server/web';
 

@@ -3,12 +3,7 @@ import { refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
 import type { House } from '../house';
 import { planLookup } from '../packets/act';
-
-/** Which templates an account may see: a condition on `templates t`, with @me and @all (1 for owners of the office). */
-export const MAY_SEE = `(t.owner = @me OR @all = 1 OR t.shared = 'office' OR (t.shared = 'chosen'
-	AND EXISTS (SELECT 1 FROM template_shares s WHERE s.template = t.id AND s.account = @me)))`;
-
-export const seer = (account: Account) => ({ me: account.id, all: account.level === 'owner' ? 1 : 0 });
+import { MAY_SEE, seer } from './seeing';
 
 /** The plan of a version as packets are made from it, naming it. Refuses `no-template` for one this account may not use. */
 export function planOfVersion(house: House, account: Account, template: string, version: number): Plan | Refusal {

@@ -1,0 +1,170 @@
+import {
+	addressOf,
+	isOpen,
+	localeOf,
+	personIn,
+	phoneOf,
+	termEndOf,
+	type DeliveryWay,
+	type Recorded,
+	type Sending,
+	type SentPacket,
+	type Status,
+	type Thread
+} from '../../core/packet';
+import { refuse, type Refusal } from '../../core/refusal';
+import { inWords } from '../../words/record';
+import type { House } from '../house';
+import { sourcesOf } from '../papers';
+import { packetState } from './act';
+import { handedIn } from './copies';
+import { eventsOf } from './log';
+import { derive } from './read-tables';
+
+/** The packet page: the state in words for the office, with the record newest first. */
+export interface PacketView {
+	id: string;
+	reference: string;
+	title: string;
+	status: Status;
+	why: string;
+	sender: string;
+	sentAt: string;
+	deadline: string | null;
+	zone: string;
+	locale: string;
+	endedAt: string | null;
+	thread: Thread;
+	people: {
+		id: string;
+		name: string;
+		email: string;
+		phone: string;
+		deliver: DeliveryWay;
+		duty: string;
+		standing: string;
+		why: string;
+		/** when they were last nudged, so that it is not offered again within the hour */
+		nudged: string | null;
+	}[];
+	/** parts that have been handed over, each with its reason */
+	handOvers: SentPacket['handOvers'];
+	wordings: (SentPacket['wordings'][number] & { name: string })[];
+	sending: Sending;
+	termEnd: string | null;
+	/** the packet this is a new version of, and the one that is a new version of this */
+	follows: { id: string; reference: string } | null;
+	followedBy: { id: string; reference: string } | null;
+	papers: SentPacket['plan']['papers'];
+	attachments: SentPacket['plan']['attachments'];
+	fields: SentPacket['plan']['fields'];
+	answers: SentPacket['answers'];
+	/** the templates it was made from, and which version of each */
+	from: { template: string; title: string; version: number }[];
+	/** what documents were made from, where that was no PDF */
+	sources: { paper: string; n: number; name: string }[];
+	sealed: boolean;
+	/** what people handed in */
+	files: { what: string; name: string }[];
+	record: { n: number; at: string; said: string; person: string | null; from: string }[];
+}
+
+function titleOf(house: House, template: string): string {
+	return (
+		house.db.prepare<[string], { title: string }>('SELECT title FROM templates WHERE id = ?').get(template)?.title ??
+		'a template'
+	);
+}
+
+function named(house: House, id: string | null): { id: string; reference: string } | null {
+	const row =
+		id === null
+			? undefined
+			: house.db.prepare<[string], { reference: string }>('SELECT reference FROM packets WHERE id = ?').get(id);
+	return row ? { id: id!, reference: row.reference } : null;
+}
+
+function followerOf(house: House, id: string): string | null {
+	return house.db.prepare<[string], { id: string }>('SELECT id FROM packets WHERE follows = ?').get(id)?.id ?? null;
+}
+
+export function packetView(house: House, id: string): PacketView | Refusal {
+	const packet = packetState(house.db, id);
+	if (packet.status === 'none') return refuse('no-packet', 'There is no such packet.');
+	return {
+		id,
+		reference: packet.reference,
+		title: packet.plan.title,
+		status: packet.status,
+		why: whyThus(packet),
+		sender: packet.sender.name,
+		sentAt: packet.sentAt,
+		deadline: packet.deadline,
+		zone: packet.zone,
+		locale: localeOf(packet.plan),
+		endedAt: isOpen(packet) ? null : packet.at,
+		thread: derive(packet).thread,
+		people: packet.plan.people.map((p) => {
+			const standing = packet.people[p.id]!;
+			return {
+				id: p.id,
+				name: p.name,
+				email: addressOf(packet, p.id),
+				phone: phoneOf(packet, p.id),
+				deliver: p.deliver ?? 'mail',
+				duty: p.duty,
+				standing: standing.is,
+				why: standing.is === 'unreachable' ? standing.why : standing.is === 'declined' ? standing.reason : '',
+				nudged: packet.nudged[p.id] ?? null
+			};
+		}),
+		handOvers: packet.handOvers,
+		wordings: packet.wordings.map((one) => ({ ...one, name: personIn(packet.plan, one.person)?.name ?? '' })),
+		sending: packet.plan.sending ?? {},
+		termEnd: termEndOf(packet),
+		follows: named(house, packet.plan.follows ?? null),
+		followedBy: named(house, followerOf(house, id)),
+		papers: packet.plan.papers,
+		attachments: packet.plan.attachments,
+		fields: packet.plan.fields,
+		answers: packet.answers,
+		from: (packet.plan.from ?? []).map((made) => ({ ...made, title: titleOf(house, made.template) })),
+		sources: packet.plan.papers.flatMap(({ digest }) =>
+			sourcesOf(house, digest).map(({ name }, n) => ({ paper: digest, n, name }))
+		),
+		sealed: packet.evidence !== null,
+		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
+		record: eventsOf(house.db, id)
+			.map((event) => ({
+				n: event.n,
+				at: event.at,
+				said: inWords(event, packet.plan),
+				person: personOf(event),
+				from: 'from' in event ? `${event.from.address}, ${event.from.device}` : ''
+			}))
+			.reverse()
+	};
+}
+
+function whyThus(packet: SentPacket): string {
+	switch (packet.status) {
+		case 'out':
+			return 'It is on its way. Answers that have been given are locked.';
+		case 'held':
+			return `It is held: ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} has entered too many wrong codes. Nobody can go on until you decide.`;
+		case 'completed':
+			return packet.evidence === null
+				? 'Everyone has finished. The sealed copies are being made.'
+				: 'Everyone has finished, and the copies are sealed. Nothing can be changed.';
+		case 'declined':
+			return `It ended because ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} declined: ${packet.reason}`;
+		case 'withdrawn':
+			return `It was withdrawn: ${packet.reason}`;
+		case 'expired':
+			return 'Its time ran out before everyone had finished.';
+	}
+}
+
+function personOf(event: Recorded): string | null {
+	return 'person' in event ? event.person : null;
+}

@@ -1,0 +1,58 @@
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { preflight } from '../../core/packet';
+import { accountById, type Account } from '../accounts';
+import { inTransaction } from '../db';
+import type { House } from '../house';
+import { readDraft, sendDraft, type Draft } from './drafts';
+
+/** Drafts that go by themselves at a time. Until then they stay drafts, but nobody changes them without taking them back. */
+
+/** Refuses a time that has passed, and a draft that could not be sent now. */
+export function scheduleDraft(
+	house: House,
+	account: Account,
+	id: string,
+	revision: number,
+	at: string
+): Draft | Refusal {
+	return inTransaction(house.db, () => {
+		const draft = readDraft(house, id);
+		if (!draft) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+		if (draft.revision !== revision)
+			return refuse('changed-elsewhere', 'This draft has been changed in another tab. Look at it again first.');
+		if (draft.template !== null) return refuse('is-template', 'A template is not sent. Put it in use instead.');
+		if (Number.isNaN(Date.parse(at)) || Date.parse(at) <= house.now().getTime())
+			return refuse('time-past', 'That moment has passed. Choose a later one.', 'at');
+		const first = preflight(draft.plan, account).find((finding) => !finding.mild);
+		if (first) return refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what);
+		house.db
+			.prepare('UPDATE drafts SET send_at = ?, send_fault = NULL, owner = ? WHERE id = ?')
+			.run(new Date(at).toISOString(), account.id, id);
+		return readDraft(house, id)!;
+	});
+}
+
+/** Takes it back: it is a draft like any other again. */
+export function unscheduleDraft(house: House, id: string): Draft | Refusal {
+	house.db.prepare('UPDATE drafts SET send_at = NULL, send_fault = NULL WHERE id = ?').run(id);
+	return readDraft(house, id) ?? refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+}
+
+/** Sends what is due. What can't go stays a draft and says why on the Desk. */
+export function sendScheduled(house: House): void {
+	const due = house.db
+		.prepare<[string], { id: string; owner: string; revision: number }>(
+			'SELECT id, owner, revision FROM drafts WHERE send_at IS NOT NULL AND send_at <= ? LIMIT 20'
+		)
+		.all(house.now().toISOString());
+	for (const { id, owner, revision } of due) {
+		const account = accountById(house, owner);
+		const sent = account
+			? sendDraft(house, account, id, revision)
+			: refuse('no-account', 'The account that scheduled it is closed.');
+		if (isRefusal(sent)) {
+			house.db.prepare('UPDATE drafts SET send_at = NULL, send_fault = ? WHERE id = ?').run(sent.say, id);
+			house.changes.emit('packet', '');
+		}
+	}
+}

@@ -1,0 +1,63 @@
+import { Type } from '@sinclair/typebox';
+import { AnswerSchema } from '../../core/field';
+import { border } from '../border';
+
+/** What comes from the signing page, each by its schema. */
+const Id = '^[0-9A-Za-z_-]{1,40}$';
+const closed = { additionalProperties: false } as const;
+const Line = Type.String({ maxLength: 200 });
+const Lines = Type.String({ maxLength: 2000 });
+
+export const finishBorder = border(
+	Type.Object(
+		{
+			answers: Type.Record(Type.String({ pattern: Id }), AnswerSchema, { maxProperties: 5000 }),
+			names: Type.Optional(
+				Type.Record(
+					Type.String({ pattern: Id }),
+					Type.Object({ name: Line, email: Type.String({ maxLength: 254 }), note: Type.Optional(Lines) }, closed),
+					{ maxProperties: 200 }
+				)
+			),
+			guests: Type.Optional(Type.Record(Type.String({ pattern: Id }), Line, { maxProperties: 200 }))
+		},
+		closed
+	)
+);
+export const declineBorder = border(Type.Object({ reason: Lines }, closed));
+export const handOverBorder = border(
+	Type.Object({ name: Line, email: Type.String({ maxLength: 254 }), why: Lines }, closed)
+);
+export const wordingBorder = border(
+	Type.Object(
+		{
+			paper: Type.String({ pattern: Id }),
+			page: Type.Integer({ minimum: 0, maximum: 1999 }),
+			words: Lines,
+			instead: Lines,
+			why: Lines
+		},
+		closed
+	)
+);
+export const codeBorder = border(Type.Object({ code: Type.String({ maxLength: 60 }) }, closed));
+export const guestBorder = border(Type.Object({ guest: Type.String({ pattern: Id }) }, closed));
+export const seenBorder = border(
+	Type.Object(
+		{
+			pages: Type.Array(
+				Type.Object(
+					{
+						paper: Type.String({ pattern: Id }),
+						page: Type.Integer({ minimum: 0, maximum: 1999 }),
+						seconds: Type.Integer({ minimum: 1, maximum: 86_400 })
+					},
+					closed
+				),
+				{ maxItems: 2000 }
+			)
+		},
+		closed
+	)
+);
+export const languageBorder = border(Type.Object({ language: Type.String({ pattern: '^[a-z]{2}$' }) }, closed));

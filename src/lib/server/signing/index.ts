@@ -1,0 +1,7 @@
+export * from './acting';
+export * from './border';
+export { openAndConsent } from './consenting';
+export { enterCode, sendCode } from './identity';
+export { addFile, addMarkPicture, pagesSeen, saveAnswers } from './keeping';
+export { fileFor, maySeePicture, signingView } from './view';
+export { visit, type Visitor } from './visit';

@@ -1,0 +1,123 @@
+import { fieldsOf, type Answers, type FileAnswer } from '../../core/field';
+import { stillAt, isOpen, type From, type PageSeen } from '../../core/packet';
+import { refuse, type Refusal } from '../../core/refusal';
+import { canonicalJson } from '../../core/audit';
+import type { House } from '../house';
+import { act } from '../packets/act';
+import { keepFile, keepPicture } from '../packets/files';
+import type { Visitor } from './visit';
+
+/** The record hears of changed answers at most this often. */
+const TOLD_EVERY = 10 * 60_000;
+
+interface Saved {
+	answers: Answers;
+	savedAt: string;
+	told: Answers;
+	toldAt: string | null;
+}
+
+export function readSaved(house: House, packet: string, person: string): Saved | null {
+	const row = house.db
+		.prepare<[string, string], { answers: string; saved_at: string; told: string | null; told_at: string | null }>(
+			'SELECT answers, saved_at, told, told_at FROM saved_answers WHERE packet = ? AND person = ?'
+		)
+		.get(packet, person);
+	return row
+		? {
+				answers: JSON.parse(row.answers) as Answers,
+				savedAt: row.saved_at,
+				told: JSON.parse(row.told ?? '{}') as Answers,
+				toldAt: row.told_at
+			}
+		: null;
+}
+
+/** Refuses where nothing can be entered by this person now. */
+function notNow({ packet, person, proved }: Visitor): Refusal | null {
+	if (!proved) return refuse('not-proved', 'Enter your code first. What you entered is kept.');
+	return isOpen(packet) && stillAt(packet).includes(person.id)
+		? null
+		: refuse('not-your-turn', 'It is not your turn. Nothing can be entered here now.');
+}
+
+/**
+ * Keeps what was entered so far. What was entered counts only when the person finishes; the record hears which answers
+ * were changed, not what they say.
+ */
+export function saveAnswers(house: House, visitor: Visitor, given: Answers, from: From): { savedAt: string } | Refusal {
+	const no = notNow(visitor);
+	if (no) return no;
+	const { packet, person } = visitor;
+	const own = new Set(fieldsOf(packet.plan, person.id).map((field) => field.id));
+	const answers = Object.fromEntries(Object.entries(given).filter(([id]) => own.has(id)));
+	const savedAt = house.now().toISOString();
+	const before = readSaved(house, packet.packet, person.id);
+	house.db
+		.prepare(
+			`INSERT INTO saved_answers (packet, person, answers, saved_at) VALUES (?, ?, ?, ?)
+			 ON CONFLICT (packet, person) DO UPDATE SET answers = excluded.answers, saved_at = excluded.saved_at`
+		)
+		.run(packet.packet, person.id, JSON.stringify(answers), savedAt);
+	if (!before?.toldAt || Date.parse(savedAt) - Date.parse(before.toldAt) >= TOLD_EVERY)
+		tell(house, visitor, before?.told ?? {}, answers, from);
+	return { savedAt };
+}
+
+function tell(house: House, { packet, person }: Visitor, before: Answers, now: Answers, from: From): void {
+	const changed = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter(
+		(id) => canonicalJson(before[id] ?? null) !== canonicalJson(now[id] ?? null)
+	);
+	if (changed.length === 0) return;
+	act(
+		house,
+		packet.packet,
+		{ kind: 'person', person: person.id },
+		{ do: 'keepAnswers', person: person.id, fields: changed, from },
+		() =>
+			house.db
+				.prepare('UPDATE saved_answers SET told = ?, told_at = ? WHERE packet = ? AND person = ?')
+				.run(JSON.stringify(now), house.now().toISOString(), packet.packet, person.id)
+	);
+}
+
+export function forgetSaved(house: House, packet: string, person: string): void {
+	house.db.prepare('DELETE FROM saved_answers WHERE packet = ? AND person = ?').run(packet, person);
+}
+
+/** How long each page was in view, where the sender wants that kept. */
+export function pagesSeen(house: House, { packet, person, proved }: Visitor, pages: PageSeen[], from: From): void {
+	if (!proved || packet.plan.sending?.seenPages !== true) return;
+	const known = pages.filter((one) => packet.plan.papers.some((p) => p.id === one.paper && one.page < p.pages.length));
+	act(
+		house,
+		packet.packet,
+		{ kind: 'person', person: person.id },
+		{ do: 'seePages', person: person.id, pages: known, from }
+	);
+}
+
+/** A picture to sign with: made fit for stamping, kept, and named by its digest. */
+export async function addMarkPicture(
+	house: House,
+	visitor: Visitor,
+	bytes: Uint8Array
+): Promise<{ digest: string } | Refusal> {
+	return notNow(visitor) ?? keepPicture(house, bytes);
+}
+
+/** A file handed in for one of this person's fields: judged by its content, kept unchanged. */
+export async function addFile(
+	house: House,
+	visitor: Visitor,
+	fieldId: string,
+	name: string,
+	bytes: Uint8Array
+): Promise<FileAnswer | Refusal> {
+	const no = notNow(visitor);
+	if (no) return no;
+	const { packet, person } = visitor;
+	const field = fieldsOf(packet.plan, person.id).find((f) => f.id === fieldId && f.kind === 'attachment');
+	if (!field) return refuse('not-your-field', 'This place takes no file of yours.');
+	return keepFile(house, field, name, bytes);
+}

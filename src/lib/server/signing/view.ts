@@ -1,0 +1,245 @@
+import { dayIn, isOver } from '../../core/calendar';
+import { isFile, prefilled, type Answers, type FileAnswer } from '../../core/field';
+import {
+	addressOf,
+	EVERYBODY,
+	isOpen,
+	localeOf,
+	personIn,
+	phoneOf,
+	type Attachment,
+	type Field,
+	type Paper,
+	type PlanPerson,
+	type SentPacket,
+	type WordingRequest
+} from '../../core/packet';
+import { guestsOf, stopOf, toBeNamedBy } from '../../core/route';
+import { wordsOf, type Words } from '../../words';
+import type { House } from '../house';
+import { CODE_MINUTES } from '../packets/codes';
+import { copiesOf } from '../packets/copies';
+import { letterFor } from '../packets/letters';
+import { CODES_ALLOWED } from './identity';
+import { consentDigest } from './consenting';
+import { readSaved } from './keeping';
+import type { Visitor } from './visit';
+
+/** The page as this person has it now. A union: each of its states shows something else. */
+export type SigningView = {
+	title: string;
+	sender: string;
+	organisation: string;
+	me: { id: string; name: string; duty: PlanPerson['duty'] };
+	/** the moment at which this was made, ISO 8601 */
+	now: string;
+	zone: string;
+	/** the last day in words of the page's language, or null */
+	until: string | null;
+} & (
+	| { state: 'code'; by: 'code' | 'mail' | 'text'; to: string; minutes: number; left: number }
+	| { state: 'waiting' }
+	| { state: 'held' }
+	| { state: 'ended'; why: string }
+	| ({ state: 'turn' } & Shown & Turn)
+	| ({ state: 'so far' } & Shown)
+	| ({ state: 'finished'; complete: boolean; copies: { what: string; name: string }[]; host: string | null } & Shown)
+);
+
+/** What is shown to whoever may see the documents. */
+interface Shown {
+	reference: string;
+	locale: string;
+	message: string;
+	route: { name: string; duty: string; stop: number; state: string; me: boolean }[];
+	papers: Paper[];
+	attachments: Attachment[];
+	fields: Field[];
+	answers: Answers;
+}
+
+interface Turn {
+	consented: boolean;
+	saved: Answers;
+	savedAt: string | null;
+	/** what the sender, or who named them, wrote to this person alone */
+	note: string;
+	/** whom this person names on finishing */
+	naming: { id: string; role: string; duty: string }[];
+	/** whom this person hosts */
+	guests: { id: string; name: string; done: boolean }[];
+	/** who hosts this person, on whose device they are; null where nobody does */
+	host: string | null;
+	may: { handOver: boolean; wording: boolean };
+	/** somebody else of their group could do it as well */
+	group: boolean;
+	wordings: WordingRequest[];
+	/** whether the time on each page is kept */
+	seen: boolean;
+}
+
+/** Builds what the signing page shows. Others' unfinished answers are never in it, and nothing before a proof that is wanted. */
+export function signingView(house: House, visitor: Visitor, language = 'en'): SigningView {
+	const { packet, person } = visitor;
+	const words = wordsOf(language);
+	const now = house.now().toISOString();
+	const base = {
+		title: packet.plan.title,
+		sender: packet.sender.name,
+		organisation: packet.sender.organisation,
+		me: { id: person.id, name: person.name, duty: person.duty },
+		now,
+		zone: packet.zone,
+		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(language, person))
+	};
+	const why = whyEnded(packet, person, words, now);
+	if (why) return { ...base, state: 'ended', why };
+	if (!visitor.proved) return { ...base, ...codeState(packet, person) };
+	const standing = packet.people[person.id]!;
+	const shown = shownTo(packet, person);
+	if (packet.status === 'completed' || standing.is === 'done')
+		return {
+			...base,
+			...shown,
+			state: 'finished',
+			complete: packet.status === 'completed',
+			copies: copiesOf(packet).map(({ what, name }) => ({ what, name })),
+			host: visitor.guest ? hostOf(packet, person) : null
+		};
+	if (packet.status === 'held') return { ...base, state: 'held' };
+	if (standing.is === 'waiting')
+		return isSoFar(packet, person) ? { ...base, ...shown, state: 'so far' } : { ...base, state: 'waiting' };
+	return { ...base, ...shown, state: 'turn', ...turnOf(house, visitor) };
+}
+
+/** `de` written as the person's own `de-CH` where that is known. */
+function languageTag(language: string, person: PlanPerson): string {
+	return person.locale?.startsWith(language) ? person.locale : language === 'en' ? 'en-GB' : language;
+}
+
+function shownTo(packet: SentPacket, person: PlanPerson): Shown {
+	const { plan } = packet;
+	return {
+		reference: packet.reference,
+		locale: localeOf(plan),
+		message: letterFor(packet, person).message,
+		route: plan.people
+			.filter((p) => packet.people[p.id]?.is !== 'skipped')
+			.map((p) => ({
+				name: p.name || p.role || '',
+				duty: p.duty,
+				stop: stopOf(plan, p.id),
+				state: packet.people[p.id]!.is,
+				me: p.id === person.id
+			})),
+		papers: plan.papers,
+		attachments: plan.attachments,
+		fields: plan.fields.filter(
+			(f) => f.person === person.id || f.person === EVERYBODY || packet.answers[f.id] !== undefined
+		),
+		answers: packet.answers
+	};
+}
+
+function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
+	const { plan } = packet;
+	const standing = packet.people[person.id]!;
+	const saved = readSaved(house, packet.packet, person.id);
+	const text = standing.is === 'opened' ? standing.consented : null;
+	return {
+		consented: text !== null && text === consentDigest(text.split('-')[0]!),
+		saved: {
+			...prefilled(plan, person.id, {
+				person: { ...person, email: addressOf(packet, person.id) },
+				now: house.now().toISOString(),
+				zone: packet.zone,
+				locale: localeOf(plan)
+			}),
+			...saved?.answers
+		},
+		savedAt: saved?.savedAt ?? null,
+		note: person.note ?? '',
+		naming: toBeNamedBy(plan, person.id).map(({ id, role = '', duty }) => ({ id, role, duty })),
+		guests: guestsOf(plan, person.id).map(({ id, name }) => ({ id, name, done: packet.people[id]!.is === 'done' })),
+		host: guest ? hostOf(packet, person) : null,
+		may: {
+			handOver: plan.sending?.handOver === true && person.deliver !== 'in person',
+			wording: plan.sending?.wording === true
+		},
+		group: isOpen(packet) && plan.stops[packet.stop]?.anyOne === true,
+		wordings: packet.wordings.filter((one) => one.person === person.id),
+		seen: plan.sending?.seenPages === true
+	};
+}
+
+function hostOf(packet: SentPacket, person: PlanPerson): string | null {
+	return personIn(packet.plan, person.hostedBy ?? '')?.name ?? null;
+}
+
+/** Whether somebody who gets a copy may see the state at this point: the sender wants it, and the route has come to them. */
+function isSoFar(packet: SentPacket, person: PlanPerson): boolean {
+	return (
+		person.duty === 'gets a copy' &&
+		packet.plan.sending?.earlyCopies === true &&
+		isOpen(packet) &&
+		packet.stop >= stopOf(packet.plan, person.id)
+	);
+}
+
+function codeState(packet: SentPacket, person: PlanPerson) {
+	const by = person.check?.by ?? 'code';
+	const to =
+		by === 'mail' ? hidden(addressOf(packet, person.id), '@') : by === 'text' ? hidden(phoneOf(packet, person.id)) : '';
+	const wrong = packet.proofs[person.id]?.wrong ?? 0;
+	return packet.status === 'held'
+		? ({ state: 'held' } as const)
+		: ({ state: 'code', by, to, minutes: CODE_MINUTES, left: CODES_ALLOWED - wrong } as const);
+}
+
+/** Enough of an address to know it again, not enough to learn it. */
+function hidden(text: string, upTo?: string): string {
+	const end = upTo === undefined ? text.length - 3 : text.indexOf(upTo);
+	return [...text].map((letter, i) => (i === 0 || i >= end ? letter : '•')).join('');
+}
+
+/** Why there is nothing here for this person any more, in their language; null while there is. */
+function whyEnded(packet: SentPacket, person: PlanPerson, words: Words, now: string): string | null {
+	const standing = packet.people[person.id]!;
+	switch (packet.status) {
+		case 'withdrawn':
+			return words('end.withdrawn', { sender: packet.sender.name, reason: packet.reason });
+		case 'declined':
+			return packet.person === person.id
+				? words('end.you declined')
+				: words('end.declined', { name: personIn(packet.plan, packet.person)?.name ?? '' });
+		case 'expired':
+			return words('end.expired');
+		case 'completed':
+			if (standing.is !== 'skipped' && standing.is !== 'declined') return null;
+	}
+	if (standing.is === 'skipped') return words(standing.why === 'group' ? 'end.spared' : 'end.skipped');
+	if (standing.is === 'declined') return words('end.you declined');
+	if (isOpen(packet) && isOver(packet.deadline, now) && standing.is !== 'done') return words('end.expired');
+	return null;
+}
+
+/** Whether this visitor may see a picture: one of the plan's, in the packet's answers, or in their own saved ones. */
+export function maySeePicture(house: House, { packet, person, proved }: Visitor, digest: string): boolean {
+	if (!proved) return false;
+	const saved = readSaved(house, packet.packet, person.id)?.answers ?? {};
+	return (
+		packet.plan.fields.some((f) => f.kind === 'image' && f.settings['picture'] === digest) ||
+		[...Object.values(packet.answers), ...Object.values(saved)].some(
+			(a) => 'way' in a && a.way === 'picture' && a.digest === digest
+		)
+	);
+}
+
+/** A file this visitor may fetch: one that stands in the packet's answers, or that they handed in themselves. */
+export function fileFor(house: House, { packet, person, proved }: Visitor, digest: string): FileAnswer | null {
+	if (!proved) return null;
+	const saved = readSaved(house, packet.packet, person.id)?.answers ?? {};
+	return (
+		[...Object.values(packet.answers), ...Object.values(saved)].filter(isFile).find((a) => a.file === digest) ?? null
+	);
+}

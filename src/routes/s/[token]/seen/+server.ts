@@ -1,0 +1,15 @@
+import { isRefusal } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { pagesSeen, seenBorder } from '$lib/server/signing';
+import { visitorOf } from '$lib/server/visitor';
+import { answer, bodyOf } from '$lib/server/web';
+
+/** How long pages were in view; sent when the page is left. */
+export const POST = async ({ params, locals, request }) => {
+	const visitor = await visitorOf(params.token, locals);
+	if (isRefusal(visitor)) return answer(visitor);
+	const body = seenBorder(await bodyOf(request));
+	if (isRefusal(body)) return answer(body);
+	pagesSeen(house(), visitor, body.pages, locals.from);
+	return answer({ done: true });
+};
