@@ -20,8 +20,10 @@ export function moment(at: string, zone: string): string {
 	);
 }
 
-export function clock(at: string, zone: string): string {
-	return new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone: zone }).format(new Date(at));
+export function clock(at: string, zone: string, language = 'en'): string {
+	return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { timeStyle: 'short', timeZone: zone }).format(
+		new Date(at)
+	);
 }
 
 /** This moment by the browser's own clock, ISO 8601 in UTC. */

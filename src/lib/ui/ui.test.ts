@@ -103,7 +103,11 @@ describe('the thread', () => {
 		['to come', [one('signs', 'waiting')]],
 		['trouble', [one('signs', 'unreachable', now)]],
 		['trouble', [one('signs', 'done'), one('signs', 'declined', now)]],
-		['copy', [one('gets a copy', 'waiting')]]
+		['copy', [one('gets a copy', 'waiting')]],
+		['by rule', [{ ...one('signs', 'waiting'), byRule: true as const }]],
+		['left out', [one('signs', 'skipped')]],
+		['done', [one('signs', 'done'), one('signs', 'skipped')]],
+		['trouble', [one('signs', 'held', now)]]
 	] as const)('draws %s', (node, people) => expect(drawn([[...people]], now)[0]!.node).toBe(node));
 	it('reads every stop out as a sentence', () => {
 		const stops = drawn(

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { asksSomebody, keyFault, kindOf, plainKey, questionOf } from '../../core/field';
+	import { asksSomebody, keyFault, kindOf, plainKey, questionOf, ruleFault } from '../../core/field';
 	import { EVERYBODY, SENDER, type Field } from '../../core/packet';
 	import ArrangePart from './ArrangePart.svelte';
 	import type { Bench } from './bench.svelte';
@@ -148,8 +148,9 @@
 		<KindSettings {bench} field={one} />
 		<WhenPart
 			{bench}
-			field={one}
-			at="showWhen"
+			source={one.showWhen ?? ''}
+			check={(source) => ruleFault(plan, one, { at: 'showWhen', source, wants: 'truth' })}
+			offered={(key) => key !== one.key}
 			title="Shown"
 			always="always"
 			onchange={(rule) => set('shown when', { showWhen: rule }, true, true)}
@@ -157,8 +158,8 @@
 		{#if asked && !one.required}
 			<WhenPart
 				{bench}
-				field={one}
-				at="requireWhen"
+				source={one.requireWhen ?? ''}
+				check={(source) => ruleFault(plan, one, { at: 'requireWhen', source, wants: 'truth' })}
 				title="Must be answered"
 				always="never"
 				onchange={(rule) => set('needed when', { requireWhen: rule }, true, true)}

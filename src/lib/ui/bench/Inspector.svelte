@@ -8,6 +8,7 @@
 	import LetterPart from './LetterPart.svelte';
 	import LocksPart from './LocksPart.svelte';
 	import PersonInspector from './PersonInspector.svelte';
+	import SendingPart from './SendingPart.svelte';
 
 	/** Whatever is chosen: fields, a person, or the packet itself. Shows only what applies. */
 	let { bench, onrepeat, more }: { bench: Bench; onrepeat: () => void; more?: Snippet } = $props();
@@ -16,6 +17,7 @@
 		['people', 'who takes part, and the order'],
 		['message', 'the letters'],
 		['deadline', 'the time'],
+		['sending', 'reminders and what signers may do'],
 		['fields', 'the fields'],
 		['papers', 'the documents']
 	];
@@ -70,36 +72,7 @@
 						>{/each}</select
 				></label
 			>
-			<fieldset disabled={bench.isLocked('deadline')}>
-				<legend
-					>Time to complete{#if bench.isLocked('deadline')}&nbsp;<span class="text-quiet">set by the template</span
-						>{/if}</legend
-				>
-				<p class="flex items-center gap-2 pt-1">
-					<label class="flex items-center gap-2"
-						><input
-							type="checkbox"
-							checked={plan.days !== null}
-							onchange={(e) => bench.change('deadline', { ...plan, days: e.currentTarget.checked ? 14 : null })}
-						/> ends after</label
-					>
-					<input
-						class="input w-16!"
-						type="number"
-						min="1"
-						max="730"
-						aria-label="Days to complete"
-						disabled={plan.days === null}
-						value={plan.days ?? ''}
-						onchange={(e) => {
-							const days = Math.round(e.currentTarget.valueAsNumber);
-							if (days >= 1 && days <= 730) bench.change('deadline', { ...plan, days });
-							else e.currentTarget.value = String(plan.days ?? '');
-						}}
-					/>
-					days
-				</p>
-			</fieldset>
+			<SendingPart {bench} />
 			{#if bench.asTemplate}
 				<LocksPart
 					names={PLAN_LOCK_NAMES}

@@ -11,6 +11,7 @@
 		optionsOf,
 		PATTERNS,
 		questionOf,
+		ruleFault,
 		ruleOfComputed,
 		textOfButton,
 		textSettingsFault,
@@ -254,11 +255,9 @@
 				/>
 			{:else if way === 'rule'}<RuleBox
 					{bench}
-					{field}
-					at="bound"
 					label="{label}, as add_days(start, 1)"
 					source={String(s[name])}
-					wants="date"
+					check={(source) => ruleFault(plan, field, { at: 'bound', source, wants: 'date' })}
 					onchange={(rule) => set(name, rule.slice(0, 300))}
 				/>{/if}
 		</div>
@@ -330,10 +329,11 @@
 {:else if field.kind === 'computed'}
 	<RuleBox
 		{bench}
-		{field}
-		at="rule"
 		label="Rule"
 		source={ruleOfComputed(field)}
+		check={(source) => ruleFault(plan, field, { at: 'rule', source })}
+		offered={(key) => key !== field.key}
+		computes={field}
 		onchange={(rule) => set('rule', rule)}
 	/>
 	{@const gives = keyTypes(plan)[field.key]}

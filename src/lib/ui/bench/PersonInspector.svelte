@@ -1,48 +1,30 @@
 <script lang="ts">
-	import { DUTIES, isAddress, LOCALES, type Duty, type PersonLock, type PlanPerson } from '../../core/packet';
-	import { comesBefore, moved, stopOf } from '../../core/route';
+	import { DUTIES, isAddress, type Duty, type PersonLock, type PlanPerson } from '../../core/packet';
+	import { acts, comesBefore, stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
 	import { roleName } from '../../core/template';
-	import { changePerson, removePerson } from './edits';
+	import CheckPart from './CheckPart.svelte';
+	import { changePerson, removePerson, type Change } from './edits';
 	import LetterPart from './LetterPart.svelte';
 	import LocksPart from './LocksPart.svelte';
+	import ReachPart from './ReachPart.svelte';
+	import StopPart from './StopPart.svelte';
 
 	let { bench, person }: { bench: Bench; person: PlanPerson } = $props();
 
 	const plan = $derived(bench.plan);
 	const stop = $derived(stopOf(plan, person.id));
-	const alone = $derived((plan.stops[stop]?.people.length ?? 1) === 1);
 	const namers = $derived(bench.actors.filter((one) => comesBefore(plan, one.id, person.id)));
-	const last = $derived(plan.stops.length - 1);
-	const set = (name: string, change: Partial<PlanPerson>, burst = true) =>
+	const set = (name: string, change: Change<PlanPerson>, burst = true) =>
 		bench.change(name, changePerson(plan, person.id, change), burst);
 
 	const LOCK_NAMES: [PersonLock, string][] = [
 		['name', 'the name'],
 		['address', 'the address'],
 		['duty', 'the duty'],
+		['check', 'how they prove who they are'],
 		['removal', 'whether they take part']
 	];
-	const names = new Intl.DisplayNames('en-GB', { type: 'language' });
-
-	/** A letter of one's own holds as long as something stands in it. */
-	function letter({ subject = person.subject ?? '', message = person.message ?? '' }) {
-		const { subject: _subject, message: _message, ...rest } = person;
-		const next: PlanPerson = { ...rest, ...(subject && { subject }), ...(message && { message }) };
-		bench.change('letter', { ...plan, people: plan.people.map((p) => (p.id === person.id ? next : p)) }, true);
-	}
-	function duty(value: Duty) {
-		set('duty', { duty: value }, false);
-	}
-	function earlier() {
-		bench.change('order', alone ? moved(plan, person.id, stop - 1, 'before') : moved(plan, person.id, stop, 'before'));
-	}
-	function later() {
-		bench.change(
-			'order',
-			alone ? moved(plan, person.id, stop + 2, 'before') : moved(plan, person.id, stop + 1, 'before')
-		);
-	}
 </script>
 
 <h2 class="pb-3 text-[16px]">
@@ -75,10 +57,8 @@
 				class="input mt-1"
 				value={person.namedBy ?? ''}
 				onchange={(e) => {
-					const { namedBy: _was, ...rest } = person;
 					const by = e.currentTarget.value;
-					const next = by === '' ? rest : { ...rest, name: '', email: '', namedBy: by };
-					bench.change('who names them', { ...plan, people: plan.people.map((p) => (p.id === person.id ? next : p)) });
+					set('who names them', by === '' ? { namedBy: undefined } : { name: '', email: '', namedBy: by }, false);
 				}}
 				><option value="">{bench.asTemplate ? 'whoever sends it' : 'me, here'}</option>
 				{#each namers as one (one.id)}<option value={one.id}>{one.name || roleName(one)}, on finishing</option
@@ -131,22 +111,13 @@
 			class="input mt-1"
 			disabled={bench.isPersonLocked(person.id, 'duty')}
 			value={person.duty}
-			onchange={(e) => duty(e.currentTarget.value as Duty)}
+			onchange={(e) => set('duty', { duty: e.currentTarget.value as Duty }, false)}
 			>{#each DUTIES as d (d)}<option>{d}</option>{/each}</select
 		></label
 	>
-	<fieldset>
-		<legend>Order</legend>
-		<p class="flex flex-wrap gap-2 pt-1">
-			<button class="button" disabled={stop === 0 && alone} onclick={earlier}>Earlier</button>
-			<button class="button" disabled={stop === last && alone} onclick={later}>Later</button>
-			<button
-				class="button"
-				disabled={stop === 0}
-				onclick={() => bench.change('order', moved(plan, person.id, stop - 1, 'beside'))}>Beside the one before</button
-			>
-		</p>
-	</fieldset>
+	<StopPart {bench} {person} />
+	<ReachPart {bench} {person} {set} />
+	{#if acts(person.duty)}<CheckPart {bench} {person} {set} />{/if}
 	<details open={person.message !== undefined || person.subject !== undefined}>
 		<summary class="cursor-pointer pb-2">A letter of their own</summary>
 		<div class="grid gap-3">
@@ -155,25 +126,8 @@
 				of={person.name || roleName(person)}
 				subject={person.subject ?? ''}
 				message={person.message ?? ''}
-				onchange={letter}
+				onchange={(change) => set('letter', change)}
 			/>
-			<label
-				>Numbers and dates in it as in<select
-					class="input mt-1"
-					value={person.locale ?? ''}
-					onchange={(e) => {
-						const { locale: _was, ...rest } = person;
-						const locale = e.currentTarget.value as (typeof LOCALES)[number] | '';
-						bench.change('language', {
-							...plan,
-							people: plan.people.map((p) => (p.id === person.id ? (locale === '' ? rest : { ...rest, locale }) : p))
-						});
-					}}
-					><option value="">the packet</option>{#each LOCALES as locale (locale)}<option value={locale}
-							>{names.of(locale)}</option
-						>{/each}</select
-				></label
-			>
 		</div>
 	</details>
 	{#if bench.asTemplate}

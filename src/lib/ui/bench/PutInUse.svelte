@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
-	import { post } from '../post';
 	import type { Bench } from './bench.svelte';
 
 	/** Ends the changing of a template: from now on it is used as it stands here, as its next version. */
@@ -17,13 +16,7 @@
 	async function put() {
 		busy = true;
 		wrong = '';
-		const done = (await bench.flush())
-			? await post<{ template: string }>(
-					`/bench/${bench.id}/in-use`,
-					{ revision: bench.atRevision, note },
-					'Everything is kept as it is.'
-				)
-			: { wrong: 'The last change is not saved yet, so nothing was put in use.' };
+		const done = await bench.ask<{ template: string }>('in-use', { note });
 		busy = false;
 		if ('template' in done) ondone(done.template);
 		else wrong = done.wrong;

@@ -2,7 +2,7 @@
 	import { Dialog } from 'bits-ui';
 	import { stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
-	import { forgetRehearsal } from './rehearsing';
+	import { afterRehearsed, forgetRehearsal, rehearsed } from './rehearsing';
 
 	/** The plan as each of its people will have it, at the width of a desk or a phone. Nothing is sent. */
 	let { bench, open = $bindable(false) }: { bench: Bench; open?: boolean } = $props();
@@ -13,12 +13,15 @@
 	let round = $state(0);
 	let ready = $state(false);
 	let say = $state('');
+	/** whom a rule, or another one of their group, has left out by what was answered */
+	let leftOut = $state.raw<string[]>([]);
 	const shown = $derived(actors.some((p) => p.id === person) ? person : (actors[0]?.id ?? ''));
 
 	$effect(() => {
 		if (!open) return;
 		ready = false;
 		say = '';
+		leftOut = [];
 		forgetRehearsal(bench.id);
 		void bench.flush().then((saved) => {
 			ready = saved;
@@ -28,8 +31,9 @@
 	/** the page inside says when somebody has finished there */
 	function heard(event: MessageEvent) {
 		if (event.origin !== location.origin || (event.data as { rehearsed?: string })?.rehearsed !== shown) return;
-		const next = actors[actors.findIndex((p) => p.id === shown) + 1];
-		if (next) person = next.id;
+		const { next, left } = afterRehearsed(bench.plan, shown, rehearsed(bench.id), bench.senderAnswers, bench.today);
+		leftOut = [...leftOut, ...left];
+		if (next) person = next;
 	}
 </script>
 
@@ -50,7 +54,7 @@
 							aria-pressed={shown === one.id}
 							onclick={() => (person = one.id)}
 							><span class={shown === one.id ? 'font-semibold' : ''}
-								>{i + 1}. {one.name || one.role || 'No name yet'}</span
+								>{i + 1}. {one.name || one.role || 'No name yet'}{leftOut.includes(one.id) ? ', left out' : ''}</span
 							></button
 						>
 					{/each}
@@ -72,6 +76,7 @@
 					onclick={() => {
 						forgetRehearsal(bench.id);
 						person = '';
+						leftOut = [];
 						round += 1;
 					}}>From the beginning</button
 				>

@@ -10,27 +10,30 @@
 </script>
 
 <script lang="ts">
-	import { computedAnswer, keyTypes, kindOf, parsedRule, ruleFault, usesOf, type FieldRule } from '../../core/field';
+	import { computedAnswer, keyTypes, kindOf, parsedRule, usesOf } from '../../core/field';
 	import { localeOf, type Field } from '../../core/packet';
-	import { asText, evaluate, isFault, LENGTH, typeName, type RuleType } from '../../core/rule';
+	import { asText, evaluate, isFault, LENGTH, typeName, type RuleFault } from '../../core/rule';
 	import type { Bench } from './bench.svelte';
 
 	/** A rule being written: completion of keys and functions, the place of what is wrong, and what it gives now. */
 	let {
 		bench,
-		field,
-		at,
 		label,
 		source,
-		wants,
+		check,
+		offered = () => true,
+		computes,
 		onchange
 	}: {
 		bench: Bench;
-		field: Field;
-		at: FieldRule['at'];
 		label: string;
 		source: string;
-		wants?: RuleType;
+		/** what is wrong with a rule, and where */
+		check: (source: string) => RuleFault | null;
+		/** which keys are offered to complete */
+		offered?: (key: string) => boolean;
+		/** the field whose answer it computes, where it does */
+		computes?: Field;
 		onchange: (source: string) => void;
 	} = $props();
 
@@ -42,7 +45,7 @@
 	let picked = $state(0);
 	let tooLong = $state('');
 
-	const fault = $derived(source.trim() === '' ? null : ruleFault(plan, field, { at, source, ...(wants && { wants }) }));
+	const fault = $derived(source.trim() === '' ? null : check(source));
 	const types = $derived(keyTypes(plan));
 	/** the word before the caret */
 	const begun = $derived(/[A-Za-z_]\w*$/.exec(source.slice(0, caret))?.[0] ?? '');
@@ -50,7 +53,7 @@
 		if (!open || begun === '') return [];
 		const wanted = begun.toLowerCase();
 		const keys = Object.entries(types)
-			.filter(([key]) => key !== field.key || at !== 'rule')
+			.filter(([key]) => offered(key))
 			.map(([key, type]) => ({ word: key, name: key, does: `${labelOf(key)} · ${typeName(type)}` }));
 		return [...keys, ...CALLS]
 			.filter((one) => one.name.toLowerCase().startsWith(wanted) && one.name !== begun)
@@ -62,9 +65,9 @@
 		if (!node || isFault(node)) return null;
 		const look = bench.withSamples();
 		const value = evaluate(node, { today: bench.today, value: (key) => look.value(key) });
-		const answer = at === 'rule' ? computedAnswer(field, value) : null;
+		const answer = computes ? computedAnswer(computes, value) : null;
 		return {
-			gives: (answer ? kindOf('computed').shown(field, answer, localeOf(plan)) : asText(value)) || 'no value',
+			gives: (answer ? kindOf('computed').shown(computes!, answer, localeOf(plan)) : asText(value)) || 'no value',
 			from: usesOf(source)
 				.map((key) => `${key} ${asText(look.value(key)) || 'empty'}`)
 				.join(', ')

@@ -1,32 +1,35 @@
 <script lang="ts">
 	import { groupOptions, keyTypes, optionsOf, questionOfKey } from '../../core/field';
-	import type { Field } from '../../core/packet';
-	import { howsFor, ruleOf, simpleOf, type How } from '../../core/rule';
+	import { howsFor, ruleOf, simpleOf, type How, type RuleFault } from '../../core/rule';
 	import type { Bench } from './bench.svelte';
 	import RuleBox from './RuleBox.svelte';
 
-	/** When a field is shown or needed: always, by a simple condition put together here, or by a rule that is written. */
+	/** When something holds: always, by a simple condition put together here, or by a rule that is written. */
 	let {
 		bench,
-		field,
-		at,
+		source,
 		title,
 		always,
+		check,
+		offered = () => true,
 		onchange
 	}: {
 		bench: Bench;
-		field: Field;
-		at: 'showWhen' | 'requireWhen';
+		/** the rule as it stands; '' where there is none */
+		source: string;
 		title: string;
 		/** what it is called when there is no rule */
 		always: string;
+		/** what is wrong with a rule, and where */
+		check: (source: string) => RuleFault | null;
+		/** which answers may be asked for */
+		offered?: (key: string) => boolean;
 		onchange: (rule: string | undefined) => void;
 	} = $props();
 
 	const plan = $derived(bench.plan);
-	const source = $derived(field[at] ?? '');
 	const types = $derived(keyTypes(plan));
-	const keys = $derived(Object.keys(types).filter((key) => key !== field.key || at === 'requireWhen'));
+	const keys = $derived(Object.keys(types).filter(offered));
 	const simple = $derived(source === '' ? null : simpleOf(source));
 	let written = $state(false);
 	const way = $derived(source === '' && !written ? 'always' : simple && !written ? 'simple' : 'rule');
@@ -75,7 +78,7 @@
 	<select class="input" aria-label={title} value={way} onchange={(e) => choose(e.currentTarget.value)}>
 		<option value="always">{always}</option>
 		<option value="simple" disabled={keys.length === 0}
-			>when another answer is …{keys.length === 0 ? ' (no field has a key yet)' : ''}</option
+			>when another answer is …{keys.length === 0 ? ' (no answer can be asked for yet)' : ''}</option
 		>
 		<option value="rule">by a rule I write</option>
 	</select>
@@ -132,11 +135,10 @@
 	{:else if way === 'rule'}
 		<RuleBox
 			{bench}
-			{field}
-			{at}
 			label="Rule"
 			{source}
-			wants="truth"
+			{check}
+			{offered}
 			onchange={(rule) => {
 				written = true;
 				onchange(rule);

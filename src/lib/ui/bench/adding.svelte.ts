@@ -1,5 +1,6 @@
 import type { Paper, Plan } from '../../core/packet';
 import { isMarkerKnown, markerFields } from './marked';
+import { post } from '../post';
 import type { Bench } from './bench.svelte';
 import { addPapers, attach } from './edits';
 import { withTemplate } from './fitting';
@@ -108,20 +109,14 @@ export class Adding {
 	/** Brings the pages of a document into another order, turns or leaves some out; fields go with their pages. */
 	async reorder(paper: Paper, pages: PagePlace[], name: string): Promise<void> {
 		this.busy = paper.name;
-		try {
-			const response = await fetch(`/bench/${this.bench.id}/pages`, {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ digest: paper.digest, name: paper.name, pages })
-			});
-			const taken = (await response.json()) as Taken;
-			if (response.ok) this.bench.change(name, reordered(this.bench.plan, paper.id, taken, pages));
-			else this.say(`${taken.say ?? taken.message ?? 'The pages could not be changed.'} They are as they were.`, true);
-		} catch {
-			this.say('No connection, so the pages are as they were.', true);
-		} finally {
-			this.busy = '';
-		}
+		const taken = await post<Taken>(
+			`/bench/${this.bench.id}/pages`,
+			{ digest: paper.digest, name: paper.name, pages },
+			'The pages are as they were.'
+		);
+		this.busy = '';
+		if ('wrong' in taken) this.say(taken.wrong, true);
+		else this.bench.change(name, reordered(this.bench.plan, paper.id, taken, pages));
 	}
 
 	/** Lays a template over a document that was added: its people, route and letters come along. */

@@ -1,4 +1,5 @@
 import { get, set } from 'idb-keyval';
+import { provideAll } from '../../core/field/formats/all-checkers';
 import { isoDay } from '../../core/calendar';
 import {
 	kindOf,
@@ -25,6 +26,7 @@ import { isLocked, isPersonLocked, lockedChange } from '../../core/template';
 import type { FoundPlace, ShownRect } from '../../core/page';
 import { rightNow } from '../dates';
 import { quiet } from '../pages/pdf';
+import { post } from '../post';
 import { actorsOf } from '../../core/route';
 import { stillFree, type FreePlace } from './found-places';
 import { begin, changed, redone, undone, type History } from './history';
@@ -40,6 +42,8 @@ export interface SavedDraft {
 
 export type Saving =
 	{ is: 'saved'; at: string } | { is: 'saving' } | { is: 'failed'; say: string } | { is: 'elsewhere'; say: string };
+
+provideAll();
 
 const PAUSE = 500;
 const AGAIN = 4000;
@@ -97,8 +101,9 @@ export class Bench {
 		)
 	);
 	/** the plan with what its sender has answered so far */
-	readonly asSender = $derived.by(() => this.look(this.ownAnswers));
-	private readonly ownAnswers = $derived.by(() => senderAnswers(this.history.now, this.context));
+	readonly asSender = $derived.by(() => this.look(this.senderAnswers));
+	/** what the sender has answered, and what is known of them */
+	readonly senderAnswers = $derived.by(() => senderAnswers(this.history.now, this.context));
 	/** what must be put right before it can go, and what is only worth a look */
 	readonly grave = $derived.by(() => this.findings.filter((f) => !f.mild));
 	readonly undoName = $derived.by(() => this.history.past[this.history.past.length - 1]?.name ?? null);
@@ -223,7 +228,7 @@ export class Bench {
 			const sample = kind.filledBy === 'person' ? kind.sample(first, this.context, question) : null;
 			if (sample) samples[first.id] = sample;
 		}
-		return this.look({ ...spread(this.plan.fields, samples), ...this.ownAnswers });
+		return this.look({ ...spread(this.plan.fields, samples), ...this.senderAnswers });
 	}
 
 	choosePerson(id: string): void {
@@ -245,6 +250,15 @@ export class Bench {
 		return this.saving.is === 'saved';
 	}
 
+	/**
+	 * Asks for something to be done with what stands here, saved first: `what` is the end of its address. Gives the answer, or
+	 * the sentence that says why not and that all is kept.
+	 */
+	async ask<T extends object>(what: 'send' | 'schedule' | 'in-use', more: object = {}): Promise<T | { wrong: string }> {
+		if (!(await this.flush())) return { wrong: 'The last change is not saved yet, so nothing was done.' };
+		return post<T>(`/bench/${this.id}/${what}`, { revision: this.revision, ...more }, 'Everything is kept as it is.');
+	}
+
 	/** Makes this version stand over the one saved elsewhere. */
 	async keepMine(): Promise<void> {
 		await this.save(true);
@@ -252,10 +266,6 @@ export class Bench {
 
 	get unsaved(): boolean {
 		return this.kept !== this.plan;
-	}
-
-	get atRevision(): number {
-		return this.revision;
 	}
 
 	private move(history: History<Plan>): void {

@@ -1,4 +1,5 @@
-import type { Paper, Plan, PlanPerson } from '../../core/packet';
+import type { Paper, Plan, PlanPerson, Sending, Stop } from '../../core/packet';
+import { offRoute } from '../../core/route';
 
 /** Edits of people and papers, each a function from plan to plan: the Bench's history keeps what they return. */
 
@@ -28,18 +29,51 @@ export function addPerson(plan: Plan): { plan: Plan; person: string } {
 	};
 }
 
-export function changePerson(plan: Plan, id: string, change: Partial<PlanPerson>): Plan {
-	return { ...plan, people: plan.people.map((p) => (p.id === id ? { ...p, ...change } : p)) };
+/** What is to be different; what is undefined is taken away. */
+export type Change<T> = { [K in keyof T]?: T[K] | undefined };
+
+/** The same with some parts changed; those that are undefined or '' are not there any more. */
+function changed<T extends object>(of: T, change: Change<T>, keep: readonly string[] = []): T {
+	return Object.fromEntries(
+		Object.entries({ ...of, ...change }).filter(
+			([key, value]) => value !== undefined && (value !== '' || keep.includes(key))
+		)
+	) as T;
+}
+
+/** Changes somebody in a named step; `burst` joins it to the step before. */
+export type SetPerson = (name: string, change: Change<PlanPerson>, burst?: boolean) => void;
+
+export function changePerson(plan: Plan, id: string, change: Change<PlanPerson>): Plan {
+	return {
+		...plan,
+		people: plan.people.map((p) => (p.id === id ? changed(p, change, ['name', 'email']) : p))
+	};
+}
+
+export function changeStop(plan: Plan, id: string, change: Change<Stop>): Plan {
+	return { ...plan, stops: plan.stops.map((stop) => (stop.id === id ? changed(stop, change) : stop)) };
+}
+
+/** Settings of the sending; one that is undefined or '' is none. */
+export function changeSending(plan: Plan, change: Change<Sending>): Plan {
+	return { ...plan, sending: changed(plan.sending ?? {}, change) };
+}
+
+/** The one who prepares it takes part as well, at a stop of their own after the others. */
+export function addMyself(
+	plan: Plan,
+	me: { name: string; email: string; organisation?: string }
+): { plan: Plan; person: string } {
+	const added = addPerson(plan);
+	const { name, email, organisation } = me;
+	return { ...added, plan: changePerson(added.plan, added.person, { name, email, organisation }) };
 }
 
 /** Takes a person off the route; their fields stay and belong to nobody, which preflight says. */
 export function removePerson(plan: Plan, id: string): Plan {
 	return {
-		...plan,
-		people: plan.people.filter((p) => p.id !== id),
-		stops: plan.stops
-			.map((s) => ({ ...s, people: s.people.filter((p) => p !== id) }))
-			.filter((s) => s.people.length > 0),
+		...offRoute(plan, id),
 		fields: plan.fields.map((f) => (f.person === id ? { ...f, person: null } : f))
 	};
 }

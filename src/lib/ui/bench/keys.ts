@@ -19,6 +19,7 @@ export const KEYS: [string, string][] = [
 	['Ctrl Z, Ctrl Y', 'undo, redo'],
 	['Ctrl + , Ctrl −', 'larger, smaller'],
 	['Alt and drag', 'leave a copy'],
+	['Alt ← → ↑', 'move whoever is in focus along the route; ↑ beside the one before'],
 	['Ctrl and drag', 'let it stand where it is let go, drawn to nothing'],
 	['?', 'show these keys']
 ];

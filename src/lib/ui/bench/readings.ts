@@ -39,42 +39,39 @@ export class Readings {
 
 	/** One page as shown; null until its document has been fetched. */
 	page(paper: Paper, number: number): ShownPage | null {
-		const name = `${paper.digest} ${number}`;
-		const known = this.pages.get(name);
-		if (known) return known;
-		const reading = this.ready.get(paper.digest);
-		const size = paper.pages[number];
-		if (!reading || !size) return null;
-		const page = shownPage(reading, number, size);
-		this.pages.set(name, page);
-		return page;
-	}
-
-	/** A document as one text; null until it has been fetched. */
-	text(paper: Paper): Stream | null {
-		const known = this.texts.get(paper.digest);
-		if (known) return known;
-		const reading = this.ready.get(paper.digest);
-		if (!reading) return null;
-		const text = streamOf(reading, paper.pages);
-		this.texts.set(paper.digest, text);
-		return text;
+		return this.made(this.pages, paper, number, (reading, size) => shownPage(reading, number, size));
 	}
 
 	/** One page as a text of its own; null until its document has been fetched. */
 	pageText(paper: Paper, number: number): Stream | null {
-		const name = `${paper.digest} ${number}`;
-		const known = this.texts.get(name);
-		if (known) return known;
-		const reading = this.ready.get(paper.digest);
-		const size = paper.pages[number];
-		if (!reading || !size) return null;
-		const text = streamOf(
-			{ words: [reading.words[number] ?? []], drawn: [reading.drawn[number] ?? { lines: [], boxes: [] }] },
-			[size]
+		return this.made(this.texts, paper, number, (reading, size) =>
+			streamOf({ words: [reading.words[number] ?? []], drawn: [reading.drawn[number] ?? { lines: [], boxes: [] }] }, [
+				size
+			])
 		);
-		this.texts.set(name, text);
-		return text;
+	}
+
+	/** A whole document as one text; null until it has been fetched. */
+	text(paper: Paper): Stream | null {
+		return this.made(this.texts, paper, 'whole', (reading) => streamOf(reading, paper.pages));
+	}
+
+	/** What is made of a document's reading, once. */
+	private made<T>(
+		known: Map<string, T>,
+		paper: Paper,
+		which: number | 'whole',
+		make: (reading: PaperReading, size: Paper['pages'][0]) => T
+	): T | null {
+		const name = `${paper.digest} ${which}`;
+		const there = known.get(name);
+		if (there !== undefined) return there;
+		const reading = this.ready.get(paper.digest);
+		const size = paper.pages[which === 'whole' ? 0 : which];
+		if (!reading || !size) return null;
+		const made = make(reading, size);
+		known.set(name, made);
+		return made;
 	}
 
 	/** The places of a document, found in a worker. */

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { field, plan, typed } from '../../../../e2e/kit/plans';
-import { forgetRehearsal, rehearsalKeeper, rehearsed } from './rehearsing';
+import { afterRehearsed, forgetRehearsal, rehearsalKeeper, rehearsed } from './rehearsing';
 
 const kept = new Map<string, string>();
 vi.stubGlobal('sessionStorage', {
@@ -28,12 +28,17 @@ const keeper = (person: string, done = () => undefined as void) =>
 
 describe('a rehearsal', () => {
 	it('refuses what signing would refuse, with the field it is about, and keeps nothing of it', async () => {
-		expect(await keeper('maren').finish({ 'maren-sig': typed('M') }, {})).toMatchObject({ ok: false, at: 'n1' });
+		expect(await keeper('maren').finish({ 'maren-sig': typed('M') }, { names: {}, guests: {} })).toMatchObject({
+			ok: false,
+			at: 'n1'
+		});
 		expect(rehearsed('d')).toEqual({ answers: {}, finished: [] });
 	});
 	it('hands answers on to the next, twins and sums too, in this tab only', async () => {
 		const done = vi.fn();
-		expect(await keeper('maren', done).finish({ 'maren-sig': typed('M'), n1: { number: '3' } }, {})).toMatchObject({
+		expect(
+			await keeper('maren', done).finish({ 'maren-sig': typed('M'), n1: { number: '3' } }, { names: {}, guests: {} })
+		).toMatchObject({
 			ok: true
 		});
 		expect(done).toHaveBeenCalledOnce();
@@ -41,7 +46,9 @@ describe('a rehearsal', () => {
 			finished: ['maren'],
 			answers: { n1: { number: '3' }, n2: { number: '3' }, sum: { number: '720' } }
 		});
-		expect(await keeper('tamsin').finish({ 'tamsin-sig': typed('T'), n2: { number: '9' } }, {})).toMatchObject({
+		expect(
+			await keeper('tamsin').finish({ 'tamsin-sig': typed('T'), n2: { number: '9' } }, { names: {}, guests: {} })
+		).toMatchObject({
 			ok: true
 		});
 		expect(rehearsed('d')).toMatchObject({ finished: ['maren', 'tamsin'], answers: { n2: { number: '3' } } });
@@ -60,5 +67,17 @@ describe('a rehearsal', () => {
 		expect(await keeper('maren').keep({})).toMatchObject({ ok: true });
 		expect(fetched).not.toHaveBeenCalled();
 		vi.unstubAllGlobals();
+	});
+	it('goes on as a packet would: past stops that a rule leaves out, and past the others of a group', () => {
+		const route = plan([['a'], ['b'], ['c', 'd'], ['e']], { fields: [field('n', 'number', 'a', { key: 'n' })] });
+		route.stops[1] = { ...route.stops[1]!, when: 'n > 5' };
+		const after = (who: string, n: string, finished: string[]) =>
+			afterRehearsed(route, who, { answers: { n: { number: n } }, finished }, {}, '2026-12-02');
+		expect(after('a', '9', ['a'])).toEqual({ next: 'b', left: [] });
+		expect(after('a', '1', ['a'])).toEqual({ next: 'c', left: ['b'] });
+		expect(after('c', '1', ['a', 'c'])).toEqual({ next: 'd', left: [] });
+		route.stops[2] = { ...route.stops[2]!, anyOne: true };
+		expect(after('c', '1', ['a', 'c'])).toEqual({ next: 'e', left: ['d'] });
+		expect(after('e', '1', ['a', 'c', 'e'])).toEqual({ next: null, left: [] });
 	});
 });

@@ -1,6 +1,7 @@
 import { finishAnswers, type Answers, type FieldContext, type FileAnswer } from '../../core/field';
 import type { Plan } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
+import { actorsAt, following, stopOf } from '../../core/route';
 import type { Keeper } from '../signing/keeper';
 
 /** How far a rehearsal has come: kept in this tab, for the people who come next. */
@@ -17,6 +18,24 @@ export function rehearsed(draft: string): Rehearsed {
 	} catch {
 		return { answers: {}, finished: [] };
 	}
+}
+
+/** What comes after somebody has finished in a rehearsal: who is next, and who was left out on the way. */
+export function afterRehearsed(
+	plan: Plan,
+	person: string,
+	{ answers, finished }: Rehearsed,
+	start: Answers,
+	today: string
+): { next: string | null; left: string[] } {
+	const at = stopOf(plan, person);
+	const beside = actorsAt(plan, at)
+		.map((p) => p.id)
+		.filter((id) => !finished.includes(id));
+	const anyOne = plan.stops[at]?.anyOne === true;
+	if (beside.length > 0 && !anyOne) return { next: beside[0]!, left: [] };
+	const { skipped, opens } = following(plan, at, { ...start, ...answers }, today);
+	return { next: opens?.people[0] ?? null, left: [...beside, ...skipped.flatMap((one) => one.people)] };
 }
 
 export function forgetRehearsal(draft: string): void {

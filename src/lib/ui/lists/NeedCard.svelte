@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import type { Need } from '../../core/packet';
-	import { day } from '../dates';
+	import { day, moment } from '../dates';
 
 	/** One thing that needs somebody: what, who, since when, and the action that settles it. */
 	let { need, zone, now, mayAct }: { need: Need; zone: string; now: string; mayAct: boolean } = $props();
@@ -9,9 +9,19 @@
 	let correcting = $state(false);
 	let wrong = $state('');
 	const tone = $derived(
-		{ unreachable: 'brick', declined: 'brick', jobs: 'copper', ending: 'copper', turn: 'thread', draft: 'line' }[
-			need.what
-		]
+		need.what === 'draft' && need.fault
+			? 'brick'
+			: {
+					unreachable: 'brick',
+					held: 'brick',
+					declined: 'brick',
+					jobs: 'copper',
+					ending: 'copper',
+					term: 'copper',
+					wording: 'thread',
+					turn: 'thread',
+					draft: 'line'
+				}[need.what]
 	);
 	const SIGN = { brick: 'refused or failed', copper: 'waiting too long', thread: 'for you', line: 'draft' };
 </script>
@@ -22,12 +32,14 @@
 	</svg>
 	<div class="min-w-0 flex-1">
 		{#if need.what === 'unreachable'}
-			<p>Message to <b class="break-all">{need.email}</b> came back</p>
+			<p>
+				{need.phone === null ? 'Message' : 'Text message'} to <b class="break-all">{need.phone ?? need.email}</b> came back
+			</p>
 			<p class="text-[14px] text-quiet">{need.title}, {need.name} · {day(need.since, zone, now)}</p>
 			{#if correcting}
 				<form
 					method="POST"
-					action="/packets/{need.packet}?/correct"
+					action="/packets/{need.packet}?/{need.phone === null ? 'correct' : 'phone'}"
 					class="pt-2"
 					use:enhance={() =>
 						async ({ result, update }) => {
@@ -39,7 +51,11 @@
 						}}
 				>
 					<input type="hidden" name="person" value={need.person} />
-					<label>New address<input class="input mt-1" name="email" type="email" value={need.email} required /></label>
+					{#if need.phone === null}
+						<label>New address<input class="input mt-1" name="email" type="email" value={need.email} required /></label>
+					{:else}
+						<label>New number<input class="input mt-1" name="phone" type="tel" value={need.phone} required /></label>
+					{/if}
 					<p class="wrong empty:hidden" role="alert">{wrong}</p>
 					<p class="flex gap-2 pt-2">
 						<button class="button primary">Send it there</button><button
@@ -50,8 +66,25 @@
 					</p>
 				</form>
 			{:else if mayAct}
-				<p class="pt-2"><button class="button" onclick={() => (correcting = true)}>Correct the address</button></p>
+				<p class="pt-2">
+					<button class="button" onclick={() => (correcting = true)}
+						>{need.phone === null ? 'Correct the address' : 'Correct the number'}</button
+					>
+				</p>
 			{/if}
+		{:else if need.what === 'held'}
+			<p><b>{need.name}</b> could not show who they are</p>
+			<p class="text-[14px] text-quiet">{need.title} is held · {day(need.since, zone, now)}</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Look at it</a></p>
+		{:else if need.what === 'wording'}
+			<p><b>{need.name}</b> asks for another wording</p>
+			<p class="text-[14px] text-quiet">{need.title} · {day(need.since, zone, now)}</p>
+			<p class="truncate text-[14px]"><del>{need.words}</del> {need.instead}</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Answer</a></p>
+		{:else if need.what === 'term'}
+			<p><b>{need.title}</b> runs out {day(`${need.ends}T12:00:00Z`, zone, now)}</p>
+			<p class="text-[14px] text-quiet">The agreement holds until then</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Look at it</a></p>
 		{:else if need.what === 'turn'}
 			<p>Your part: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">Everyone before you is done · {day(need.since, zone, now)}</p>
@@ -75,11 +108,15 @@
 		{:else}
 			<p>Draft: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">
-				{need.open === 0
-					? 'Ready to go'
-					: need.open === 1
-						? '1 thing before it can go'
-						: `${need.open} things before it can go`} · saved {day(need.savedAt, zone, now)}
+				{need.fault
+					? `Did not go at its time: ${need.fault}`
+					: need.sendAt
+						? `Goes by itself ${moment(need.sendAt, zone)}`
+						: need.open === 0
+							? 'Ready to go'
+							: need.open === 1
+								? '1 thing before it can go'
+								: `${need.open} things before it can go`} · saved {day(need.savedAt, zone, now)}
 			</p>
 			<p class="pt-2"><a class="button" href="/bench/{need.draft}">Go on</a></p>
 		{/if}

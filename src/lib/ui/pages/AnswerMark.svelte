@@ -109,7 +109,7 @@
 			textLength={hand.text.length * height * 0.33 > width * 0.96 ? width * 0.96 : undefined}
 			lengthAdjust="spacingAndGlyphs"
 			fill="#121a33"
-			style:font-family="'Hand {hand.hand}', 'Literata', serif">{hand.text}</text
+			style:font-family="'Hand {hand.hand}', var(--letters), serif">{hand.text}</text
 		>
 	</svg>
 {:else if answer && 'way' in answer && answer.way === 'drawn'}

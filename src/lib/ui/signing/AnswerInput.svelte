@@ -13,6 +13,7 @@
 	import type { Field } from '../../core/packet';
 	import { isRefusal } from '../../core/refusal';
 	import type { Keeper } from './keeper';
+	import { useWords } from './words';
 	import MarkMaker from './MarkMaker.svelte';
 
 	/** Asks for the answer to one field, whatever its kind: on the signing page, in a rehearsal, on the Bench. */
@@ -45,6 +46,7 @@
 		onenter?: () => void;
 	} = $props();
 
+	const words = useWords();
 	const kind = $derived(kindOf(field.kind));
 	const control = $derived(kind.control(field));
 	const options = $derived(
@@ -60,6 +62,7 @@
 		answer === undefined ? '' : 'day' in answer && !('at' in answer) ? answer.day : kind.shown(field, answer, locale)
 	);
 	const say = $derived(unread || wrong);
+	const takesPictures = $derived(control === 'file' && limitsOfFile(field).media.includes('image/jpeg'));
 
 	function type(text: string) {
 		typed = text;
@@ -67,7 +70,7 @@
 		if (text.trim() === '') return ongive(null);
 		const read = kind.read(field, text, locale);
 		if (isRefusal(read)) {
-			unread = read.say;
+			unread = words().refusal(read);
 			ongive(null);
 		} else ongive(read);
 	}
@@ -85,7 +88,7 @@
 		busy = true;
 		unread = '';
 		const { megabytes } = limitsOfFile(field);
-		if (file.size > megabytes * 1024 * 1024) unread = `The file may have ${megabytes} MB at most.`;
+		if (file.size > megabytes * 1024 * 1024) unread = words()('error.file-too-large', { megabytes });
 		else {
 			const got = await keeper.file(field.id, file);
 			if (typeof got === 'string') unread = got;
@@ -99,7 +102,7 @@
 {#if field.help}<p class="pb-1 text-[14px] text-quiet" id="help-{field.id}">{field.help}</p>{/if}
 {#if control === 'mark'}
 	<MarkMaker
-		kind={kind.name}
+		initials={field.kind === 'initials'}
 		suggestion={field.kind === 'initials' ? initialsOf(name) : name}
 		answer={answer as MarkAnswer | undefined}
 		picture={keeper.picture}
@@ -122,7 +125,7 @@
 		value={answer && 'choice' in answer ? answer.choice : ''}
 		onchange={(e) => ongive(e.currentTarget.value === '' ? null : { choice: e.currentTarget.value })}
 	>
-		<option value="">Choose…</option>
+		<option value="">{words()('answer.choose')}</option>
 		{#each options as option (option.value)}<option value={option.value}>{option.text || option.value}</option>{/each}
 	</select>
 {:else if control === 'pick'}
@@ -158,11 +161,11 @@
 	{#if answer && 'file' in answer}
 		<p class="flex items-center gap-2 py-1">
 			<b class="min-w-0 flex-1 truncate">{answer.name}</b>
-			<button type="button" class="button" onclick={() => ongive(null)}>Take out</button>
+			<button type="button" class="button" onclick={() => ongive(null)}>{words()('answer.take out')}</button>
 		</p>
 	{/if}
 	<label class="text-[14px]"
-		>{typesInWords(field)}, {limitsOfFile(field).megabytes} MB at most<input
+		>{words()('answer.file', { types: typesInWords(field), megabytes: limitsOfFile(field).megabytes })}<input
 			class="mt-1 block w-full {size}"
 			type="file"
 			accept={limitsOfFile(field).media.join(',')}
@@ -171,7 +174,19 @@
 			onchange={(e) => hand(e.currentTarget)}
 		/></label
 	>
-	<p role="status" class="text-[14px] text-quiet">{busy ? 'Handing it in…' : ''}</p>
+	{#if takesPictures && large}
+		<label class="button large mt-1 cursor-pointer"
+			>{words()('answer.photo')}<input
+				class="unseen"
+				type="file"
+				accept="image/*"
+				capture="environment"
+				disabled={busy}
+				onchange={(e) => hand(e.currentTarget)}
+			/></label
+		>
+	{/if}
+	<p role="status" class="text-[14px] text-quiet">{busy ? words()('answer.handing') : ''}</p>
 {:else if control === 'date'}
 	<input
 		class="input {size}"

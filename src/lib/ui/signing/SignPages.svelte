@@ -5,6 +5,7 @@
 	import AnswerMark from '../pages/AnswerMark.svelte';
 	import Covers from '../pages/Covers.svelte';
 	import PagePicture from '../pages/PagePicture.svelte';
+	import { useWords } from './words';
 
 	/** The documents with what stands on them; places in `own` can be pressed. */
 	let {
@@ -33,6 +34,7 @@
 		onchoose?: (field: Field) => void;
 	} = $props();
 
+	const words = useWords();
 	let width = $state(600);
 	const small = (field: Field) => ['pick', 'tick'].includes(kindOf(field.kind).drawn(field));
 </script>
@@ -42,13 +44,13 @@
 		{#if papers.length > 1}<h2 class="pb-2 text-[16px]">{paper.name}</h2>{/if}
 		{#each paper.pages as page, number (number)}
 			{@const scale = Math.min(1.21, (width - 2) / (page.rotate % 180 === 0 ? page.width : page.height)) * zoom}
-			<div class="relative mb-4 w-fit {zoom <= 1 ? 'mx-auto' : ''}">
+			<div data-seen="{paper.id} {number}" class="relative mb-4 w-fit {zoom <= 1 ? 'mx-auto' : ''}">
 				<PagePicture
 					url={paperUrl(paper)}
 					{number}
 					{page}
 					{scale}
-					label="{paper.name}, page {number + 1} of {paper.pages.length}"
+					label={words()('page.page', { name: paper.name, n: number + 1, all: paper.pages.length })}
 				/>
 				<Covers fields={fields.filter((f) => f.paper === paper.id && f.page === number)} {page} {scale} />
 				{#each fields.filter((f) => f.paper === paper.id && f.page === number && now.shown(f)) as field (field.id)}

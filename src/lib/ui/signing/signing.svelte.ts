@@ -13,6 +13,8 @@ import {
 	type Answers
 } from '../../core/field';
 import { isAddress, type Field, type Names, type Paper, type Plan } from '../../core/packet';
+import { ENGLISH, type Words } from '../../words/words';
+import { wantCheckers } from './checkers';
 import type { Keeper } from './keeper';
 
 export interface Turn {
@@ -25,6 +27,8 @@ export interface Turn {
 	me: { id: string; name: string };
 	/** whom this person names on finishing */
 	naming: { id: string; role: string; duty: string }[];
+	/** whom this person hosts */
+	guests?: { id: string; name: string; done: boolean }[];
 	locale: string;
 	zone: string;
 	/** ISO 8601 */
@@ -47,6 +51,9 @@ export class Signing {
 	/** whom this person names, by the place they are named for */
 	readonly naming: Turn['naming'];
 	names = $state<Names>({});
+	/** how a host knows each guest */
+	guests = $state<Record<string, string>>({});
+	readonly hosted: NonNullable<Turn['guests']>;
 	current = $state<string | null>(null);
 	keeping = $state<Keeping>({ is: 'kept', at: null });
 	private timer: ReturnType<typeof setTimeout> | undefined;
@@ -72,15 +79,19 @@ export class Signing {
 
 	constructor(
 		readonly keeper: Keeper,
-		turn: Turn
+		turn: Turn,
+		readonly words: () => Words = () => ENGLISH
 	) {
 		this.me = turn.me.id;
 		this.locale = turn.locale;
 		this.naming = turn.naming;
-		this.names = Object.fromEntries(turn.naming.map(({ id }) => [id, { name: '', email: '' }]));
+		this.names = Object.fromEntries(turn.naming.map(({ id }) => [id, { name: '', email: '', note: '' }]));
+		this.hosted = turn.guests ?? [];
+		this.guests = Object.fromEntries(this.hosted.map(({ id }) => [id, '']));
 		this.earlier = turn.answers;
 		this.today = isoDay(turn.zone, turn.now);
 		this.fields = inTurn(turn.papers, turn.fields);
+		wantCheckers(this.fields);
 		const own = this.fields.filter((f) => f.person === this.me).map((f) => f.id);
 		this.answers = Object.fromEntries(Object.entries(turn.saved).filter(([id]) => own.includes(id)));
 		this.keeping = { is: 'kept', at: turn.savedAt };
@@ -127,15 +138,16 @@ export class Signing {
 	/** The sentence that says what is wrong with what stands there; '' where nothing is, or nothing does. */
 	wrong(field: Field): string {
 		const answer = this.now.answer(field);
-		return answer === undefined ? '' : (this.now.check(field, answer)?.say ?? '');
+		const no = answer === undefined ? null : this.now.check(field, answer);
+		return no ? this.words().refusal(no) : '';
 	}
 
 	isDone(field: Field): boolean {
 		return this.now.answer(field) !== undefined && this.wrong(field) === '';
 	}
 
-	/** The answer in words; '' where there is none. */
-	words(field: Field): string {
+	/** The answer as it is read; '' where there is none. */
+	said(field: Field): string {
 		const answer = this.now.answer(field);
 		return answer === undefined ? '' : inWords({ fields: this.fields }, field, answer, this.locale);
 	}
@@ -145,9 +157,10 @@ export class Signing {
 		return this.todo.filter((f) => f.kind === field.kind).map((f) => f.id);
 	}
 
-	/** Whether everybody is named who is to be named. */
-	get allNamed(): boolean {
-		return Object.values(this.names).every(({ name, email }) => name.trim() !== '' && isAddress(email.trim()));
+	/** Whether everybody is named who is to be named, and every guest is done and known. */
+	get ready(): boolean {
+		const named = Object.values(this.names).every(({ name, email }) => name.trim() !== '' && isAddress(email.trim()));
+		return named && this.hosted.every(({ id, done }) => done && this.guests[id]!.trim() !== '');
 	}
 
 	/** The next place after the current one that still wants something. */
@@ -169,7 +182,10 @@ export class Signing {
 	/** Finishes; null when done, or the sentence that says why not, with the field it is about made current. */
 	async finish(): Promise<string | null> {
 		clearTimeout(this.timer);
-		const kept = await this.keeper.finish(this.answers, $state.snapshot(this.names));
+		const kept = await this.keeper.finish(this.answers, {
+			names: $state.snapshot(this.names),
+			guests: $state.snapshot(this.guests)
+		});
 		if (kept.ok) return null;
 		const field = this.fields.find((f) => f.id === kept.at);
 		if (field) this.current = this.todo.find((f) => questionOf(this.fields, field).includes(f))?.id ?? this.current;

@@ -3,6 +3,9 @@ export interface Drawn {
 	points: { x: number; y: number }[];
 }
 
+/** CSS pixels: a drawing smaller than this is not made larger. */
+const LEAST_GROUND = 60;
+
 /**
  * The drawing cut to its ink: x and y in thousandths of its width, and the height as a share of the width.
  * Null where nothing was drawn.
@@ -15,7 +18,8 @@ export function toStrokes(groups: Drawn[]): { strokes: number[][]; ratio: number
 	const width = Math.max(1, Math.max(...all.map((p) => p.x)) - left);
 	const height = Math.max(1, Math.max(...all.map((p) => p.y)) - top);
 	// an upright scrawl is set on a wider ground, so that it doesn't come out enormous
-	const ground = Math.max(width, height / 2);
+	// and a dot stays a dot, however the hand shook
+	const ground = Math.max(width, height / 2, LEAST_GROUND);
 	const indent = (ground - width) / 2;
 	const scale = 1000 / ground;
 	const strokes = groups

@@ -13,6 +13,9 @@
 		notified: 'has it',
 		unreachable: 'unreachable',
 		declined: 'declined',
+		held: 'held',
+		skipped: 'not needed',
+		copied: 'has the copies',
 		waiting: ''
 	};
 	const below = (person: ThreadPerson, days: number) =>
@@ -27,7 +30,7 @@
 
 <ol class="flex gap-0 overflow-x-auto px-1 pt-1 pb-2">
 	{#each stops as stop, i (i)}
-		{@const done = stop.node === 'done'}
+		{@const done = stop.node === 'done' || stop.node === 'left out'}
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex (the design asks that every stop can be reached and heard) -->
 		<li class="relative min-w-36 flex-1 pr-4" tabindex="0" aria-label={stop.sentence}>
 			<svg class="block h-5 w-full overflow-visible" aria-hidden="true">
@@ -36,6 +39,9 @@
 					<StopNode node={ended && stop.node === 'here' ? 'to come' : stop.node} size={7} weight={3} />
 				</g>
 			</svg>
+			{#if stop.people.some((p) => p.anyOne)}<span class="block text-[13px] leading-4 text-quiet" aria-hidden="true"
+					>any one of these</span
+				>{/if}
 			{#each stop.people as person (person.id)}
 				<span class="block text-[14px] leading-5 font-semibold" aria-hidden="true">{person.name}</span>
 				<span class="block text-[13px] leading-4 text-quiet" aria-hidden="true">{below(person, stop.days)}</span>

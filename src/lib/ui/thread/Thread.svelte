@@ -26,7 +26,7 @@
 <span class="inline-block align-top">
 	<svg {width} height="34" aria-hidden="true" class="block overflow-visible">
 		{#each stops.slice(1) as stop, i (i)}
-			{@const solid = stops[i]!.node === 'done' && stop.node !== 'to come'}
+			{@const solid = ['done', 'left out'].includes(stops[i]!.node) && !['to come', 'by rule'].includes(stop.node)}
 			<line x1={x(i) + 6} x2={x(i + 1) - 6} y1="10" y2="10" class={solid ? 'solid' : 'dotted'} />
 		{/each}
 		{#each stops as stop, i (i)}

@@ -1,8 +1,8 @@
 import { daysBetween } from '../../core/calendar';
 import type { Thread, ThreadPerson } from '../../core/packet';
 
-/** How a stop is drawn: solid, ring, hollow, crossed ring, thin tick. */
-export type Node = 'done' | 'here' | 'to come' | 'trouble' | 'copy';
+/** How a stop is drawn: solid, ring, hollow, crossed ring, small open diamond, a gap in the line, thin tick. */
+export type Node = 'done' | 'here' | 'to come' | 'trouble' | 'by rule' | 'left out' | 'copy';
 
 export interface DrawnStop {
 	node: Node;
@@ -32,12 +32,19 @@ export function drawn(thread: Thread, now: string): DrawnStop[] {
 function nodeOf(people: ThreadPerson[]): Node {
 	const acting = people.filter((p) => p.duty !== 'gets a copy');
 	if (acting.length === 0) return 'copy';
-	if (acting.some((p) => p.standing === 'unreachable' || p.standing === 'declined')) return 'trouble';
-	if (acting.every((p) => p.standing === 'done')) return 'done';
-	return acting.some((p) => p.standing !== 'waiting') ? 'here' : 'to come';
+	if (acting.every((p) => p.standing === 'skipped')) return 'left out';
+	if (acting.some((p) => ['unreachable', 'declined', 'held'].includes(p.standing))) return 'trouble';
+	if (acting.every((p) => p.standing === 'done' || p.standing === 'skipped')) return 'done';
+	if (acting.some((p) => p.standing !== 'waiting')) return 'here';
+	return acting.some((p) => p.byRule) ? 'by rule' : 'to come';
 }
 
-const DONE: Record<string, string> = { signs: 'has signed', approves: 'has approved', 'fills in': 'has filled in' };
+const DONE: Record<string, string> = {
+	signs: 'has signed',
+	approves: 'has approved',
+	'fills in': 'has filled in',
+	hosts: 'has hosted'
+};
 
 function said(person: ThreadPerson, now: string): string {
 	const who = person.name || 'somebody';
@@ -48,6 +55,10 @@ function said(person: ThreadPerson, now: string): string {
 			return `${who} ${DONE[person.duty] ?? 'is done'}`;
 		case 'declined':
 			return `${who} declined`;
+		case 'skipped':
+			return `${who} is not needed`;
+		case 'held':
+			return `${who} is held: who they are is in doubt`;
 		case 'unreachable':
 			return `${who} could not be reached, ${time}`;
 		case 'notified':
@@ -55,7 +66,9 @@ function said(person: ThreadPerson, now: string): string {
 		case 'opened':
 			return `${who} ${person.duty}, has opened it, has had it ${time}`;
 		default:
-			return person.duty === 'gets a copy' ? `${who} gets a copy` : `${who} ${person.duty}, not yet`;
+			return person.duty === 'gets a copy'
+				? `${who} gets a copy`
+				: `${who} ${person.duty}, ${person.byRule ? 'only by a rule' : 'not yet'}`;
 	}
 }
 

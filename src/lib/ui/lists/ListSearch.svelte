@@ -1,0 +1,24 @@
+<script lang="ts">
+	/** The search of a list: asks the server by the address, so that it can be linked to and gone back to. */
+	let {
+		label,
+		placeholder,
+		value,
+		keep = {},
+		wide = false
+	}: {
+		label: string;
+		placeholder: string;
+		value: string;
+		/** what else of the address holds on */
+		keep?: Record<string, string>;
+		wide?: boolean;
+	} = $props();
+</script>
+
+<form method="GET" role="search" class="flex gap-2">
+	{#each Object.entries(keep) as [name, kept] (name)}<input type="hidden" {name} value={kept} />{/each}
+	<label class="unseen" for="q">{label}</label>
+	<input id="q" name="q" class="input {wide ? 'w-80' : 'w-56'}" type="search" {value} {placeholder} />
+	<button class="button">Search</button>
+</form>

@@ -1,0 +1,123 @@
+<script lang="ts">
+	import { useWords } from './words';
+
+	/** Who sends it, what it is, until when; language, size, and one menu. */
+	let {
+		view,
+		organisation,
+		language,
+		languages,
+		turn,
+		asText = $bindable(),
+		zoom = $bindable(),
+		downloads,
+		may,
+		onlanguage,
+		onsave,
+		onask
+	}: {
+		view: { title: string; sender: string; organisation: string; until: string | null };
+		organisation: { logo: boolean; colour: string };
+		language: string;
+		languages: { language: string; name: string }[];
+		/** whether this person has it in hand now */
+		turn: boolean;
+		asText: boolean;
+		zoom: number;
+		downloads: { id: string; name: string; href: string }[];
+		may: { handOver: boolean; wording: boolean };
+		onlanguage: (language: string) => void;
+		onsave: () => void;
+		onask: (what: 'hand over' | 'wording' | 'decline') => void;
+	} = $props();
+
+	const words = useWords();
+	let menu = $state<HTMLDetailsElement>();
+	const item = 'min-h-[44px] px-2 text-start hover:bg-wash';
+
+	function choose(then: () => void) {
+		menu?.removeAttribute('open');
+		then();
+	}
+</script>
+
+<header
+	class="sticky top-0 z-20 flex min-h-[72px] flex-wrap items-center gap-x-4 border-b border-hairline bg-sheet px-4 sm:flex-nowrap sm:px-6"
+>
+	<span
+		class="grid size-[34px] shrink-0 place-items-center overflow-hidden rounded-sm"
+		style:background={organisation.logo ? 'white' : organisation.colour}
+	>
+		{#if organisation.logo}<img src="/logo" alt={view.organisation} class="max-h-full max-w-full" />
+		{:else}<svg width="26" height="14" aria-hidden="true"
+				><line x1="5" x2="17" y1="7" y2="7" stroke="#fffefa" stroke-width="2" /><circle
+					cx="5"
+					cy="7"
+					r="3.5"
+					fill="#fffefa"
+				/><circle cx="20" cy="7" r="4" fill="none" stroke="#fffefa" stroke-width="2" /></svg
+			>{/if}
+	</span>
+	<div class="min-w-0 flex-1 py-2">
+		<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7" dir="auto">{view.title}</h1>
+		<p class="text-[14px] leading-[18px] text-quiet">
+			{words()('page.from', { sender: view.sender, organisation: view.organisation })}{#if view.until && turn}&nbsp;· {words()(
+					'page.until',
+					{ until: view.until }
+				)}{/if}
+		</p>
+	</div>
+	<div class="ms-auto flex items-center gap-1 pb-1 sm:pb-0">
+		<label class="text-[14px]"
+			><span class="unseen">{words()('page.language')}</span>
+			<select
+				class="input min-h-[44px]! max-w-32"
+				value={language}
+				onchange={(event) => onlanguage(event.currentTarget.value)}
+			>
+				{#each languages as one (one.language)}<option value={one.language} lang={one.language}>{one.name}</option
+					>{/each}
+			</select></label
+		>
+		{#if turn}
+			<button class="button min-h-[44px]!" aria-pressed={asText} onclick={() => (asText = !asText)}
+				>{words()(asText ? 'view.pages' : 'view.text')}</button
+			>
+			{#if !asText}
+				<button
+					class="plain hidden size-[44px] sm:block"
+					aria-label={words()('page.smaller')}
+					onclick={() => (zoom = Math.max(0.5, zoom - 0.25))}>−</button
+				>
+				<button
+					class="plain size-[44px]"
+					aria-label={words()('page.larger')}
+					onclick={() => (zoom = Math.min(3, zoom + 0.25))}>+</button
+				>
+			{/if}
+			<details bind:this={menu} class="relative">
+				<summary
+					class="flex size-[44px] cursor-pointer list-none items-center justify-center text-xl"
+					aria-label={words()('menu.more')}>⋯</summary
+				>
+				<div class="absolute end-0 z-30 grid w-64 rounded-sm border border-hairline bg-sheet p-2 shadow-(--float)">
+					<button class={item} onclick={() => choose(onsave)}>{words()('menu.save')}</button>
+					{#each downloads as file (file.id)}<a
+							class="flex min-h-[44px] items-center px-2 no-underline hover:bg-wash"
+							href={file.href}
+							download>{words()('menu.download', { name: file.name })}</a
+						>{/each}
+					{#if may.wording}<button class={item} onclick={() => choose(() => onask('wording'))}
+							>{words()('menu.wording')}</button
+						>{/if}
+					{#if may.handOver}<button class={item} onclick={() => choose(() => onask('hand over'))}
+							>{words()('menu.hand over')}</button
+						>{/if}
+					<button class="{item} text-brick" onclick={() => choose(() => onask('decline'))}
+						>{words()('menu.decline')}</button
+					>
+				</div>
+			</details>
+		{/if}
+	</div>
+</header>
