@@ -5,10 +5,12 @@ import { benchLog } from './log';
 import { table, type Figure } from './measure';
 import { benchPlacing } from './placing';
 import { benchPress } from './press';
+import { benchSigning } from './signing';
 
 /** npm run bench [-- --json FILE]: prints the table; exit 1 when a goal is missed. */
 const figures: Figure[] = [];
-for (const part of [benchPress, benchLog, benchDesk, benchFitting, benchPlacing]) figures.push(...(await part()));
+for (const part of [benchPress, benchLog, benchDesk, benchFitting, benchPlacing, benchSigning])
+	figures.push(...(await part()));
 console.log(table(figures));
 const json = process.argv.indexOf('--json');
 if (json > 0 && process.argv[json + 1]) writeFileSync(process.argv[json + 1]!, JSON.stringify(figures, null, '\t'));

@@ -1,5 +1,5 @@
 import type { Answer, Answers } from '../src/lib/core/field';
-import { emptyPlan, EVERYBODY, type Duty, type Field, type Plan } from '../src/lib/core/packet';
+import { emptyPlan, EVERYBODY, type Field, type Plan } from '../src/lib/core/packet';
 import { findPlaces } from '../src/lib/core/page';
 import { isRefusal } from '../src/lib/core/refusal';
 import { addAccount, type Account } from '../src/lib/server/accounts';
@@ -10,176 +10,21 @@ import { setRefusedAddresses } from '../src/lib/server/mail/mailbox';
 import { packetState } from '../src/lib/server/packets/act';
 import { newDraft, saveDraft, sendPlan } from '../src/lib/server/packets/drafts';
 import { withdraw } from '../src/lib/server/packets/office';
-import { decline, finish, openAndConsent, type Given } from '../src/lib/server/packets/signing';
+import { decline, finish, openAndConsent } from '../src/lib/server/signing';
 import { addPaper, readingOf } from '../src/lib/server/papers';
 import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templates';
 import { setOrganisation } from '../src/lib/server/settings';
 import { takePlaces } from '../src/lib/ui/bench/found-places';
-import * as documents from './documents';
 import { expenseClaim } from './forms/tuned';
-import type { Letter } from './letter';
+import { PASSWORD } from './password';
+import { planOf, type Role } from './plans';
+import { specials } from './special';
+import { engagementInWord } from './word';
 import { CASES, type Case, type CaseKind, type Step } from './cases';
 
 const DAY = 86_400_000;
-export const PASSWORD = 'brindlevale-demo';
+
 const FROM = { address: '203.0.113.24', device: 'Mozilla/5.0 (demo)' };
-
-interface Role {
-	id: string;
-	name: string;
-	email: string;
-	duty: Duty;
-}
-
-/** Who takes part in a kind of document and which places are whose. */
-function rolesOf(
-	kind: CaseKind,
-	one: Case
-): { stops: Role[][]; places: Record<string, [string, Field['kind'], string][]> } {
-	const guest = { id: 'guest', name: one.person, email: one.email, duty: 'signs' as Duty };
-	const other = (id: string, name: string, email: string, duty: Duty = 'signs') => ({ id, name, email, duty });
-	const tamsin = other('tamsin', 'Tamsin Okoro', 'tamsin@brindlevale.example');
-	const ruben = other('ruben', 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'gets a copy');
-	const block = (key: string): [string, Field['kind'], string][] => [
-		[`${key}.signature`, 'signature', 'Signature'],
-		[`${key}.name`, 'name', 'Name in full'],
-		[`${key}.date`, 'signing-date', 'Date']
-	];
-	switch (kind) {
-		case 'engagement':
-			return {
-				stops: [
-					[other('ingrid', 'Ingrid Halloran', 'ingrid@brindlevale.example', 'approves')],
-					[guest],
-					[tamsin],
-					[ruben]
-				],
-				places: {
-					guest: [
-						['musician.initials', 'initials', 'Initials'],
-						['musician.note', 'text', 'Anything we should know'],
-						...block('musician')
-					],
-					tamsin: block('orchestra')
-				}
-			};
-		case 'loan':
-			return {
-				stops: [[guest], [other('lender', 'Hester Quill', 'h.quill@post.example')], [ruben]],
-				places: {
-					guest: [
-						['borrower.initials', 'initials', 'Initials'],
-						['borrower.address', 'text', 'Where it will be kept'],
-						['borrower.phone', 'text', 'Telephone'],
-						...block('borrower')
-					],
-					lender: block('lender')
-				}
-			};
-		case 'consent':
-			return {
-				stops: [
-					[guest],
-					[other('guardian', `${one.person.split(' ')[1]} family`, `guardian.${one.email}`)],
-					[other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]
-				],
-				places: {
-					guest: block('player'),
-					guardian: [
-						['guardian.health', 'text', 'Medicines and allergies'],
-						['guardian.phone', 'text', 'Telephone in an emergency'],
-						...block('guardian')
-					]
-				}
-			};
-		case 'handbook':
-			return { stops: [[guest]], places: { guest: block('steward') } };
-		case 'hall':
-			return { stops: [[guest], [tamsin], [ruben]], places: { guest: block('keeper'), tamsin: block('orchestra') } };
-		case 'release':
-			return {
-				stops: [[guest], [other('odile', 'Odile Farrow', 'odile@brindlevale.example', 'gets a copy')]],
-				places: { guest: block('musician') }
-			};
-		case 'rota':
-			return {
-				stops: [[guest, other('second', 'Bram Oyelaran', 'b.oyelaran@post.example')]],
-				places: {
-					guest: [['first.service', 'text', 'Service given'], ...block('first')],
-					second: [['second.service', 'text', 'Service taken'], ...block('second')]
-				}
-			};
-		case 'claim':
-			return {
-				stops: [
-					[guest],
-					[other('leader', 'Lucia Marchetti', 'l.marchetti@post.example')],
-					[{ ...ruben, duty: 'approves' }]
-				],
-				places: {
-					guest: [['claimant.what', 'text', 'For what'], ['claimant.sum', 'text', 'In all'], ...block('claimant')],
-					leader: block('leader')
-				}
-			};
-	}
-}
-
-function letterOf(one: Case): Promise<Letter> {
-	switch (one.kind) {
-		case 'engagement':
-			return documents.engagement(one.person, one.detail, one.about, 'GBP 185.00');
-		case 'loan':
-			return documents.loan(one.detail, 'EUR 24,500.00');
-		case 'consent':
-			return documents.youthConsent(one.person);
-		case 'handbook':
-			return documents.handbookReceipt();
-		case 'hall':
-			return documents.hallHire(one.detail, 'GBP 340.00');
-		case 'release':
-			return documents.recordingRelease(one.detail);
-		case 'rota':
-			return documents.rotaSwap();
-		case 'claim':
-			return documents.expenseClaim();
-	}
-}
-
-/** The plan of a case, with its document taken in. */
-export async function planOf(house: House, one: Case): Promise<Plan> {
-	const letter = await letterOf(one);
-	const paper = await addPaper(house, `${one.title.split(',')[0]}.pdf`, letter.bytes);
-	if (isRefusal(paper)) throw new Error(paper.say);
-	if ('attached' in paper) throw new Error(paper.why);
-	const { stops, places } = rolesOf(one.kind, one);
-	const fields = Object.entries(places).flatMap(([person, list]) =>
-		list.map(([place, kind, label], i): Field => {
-			const at = letter.places[place]!;
-			return {
-				id: `${person}-${i}`,
-				kind,
-				person,
-				paper: 'paper',
-				page: at.page,
-				rect: at.rect,
-				label,
-				key: place.replace('.', '_'),
-				required: kind !== 'text',
-				settings: {}
-			};
-		})
-	);
-	return {
-		title: one.title,
-		message: one.message ?? '',
-		days: one.days ?? 21,
-		papers: [{ id: 'paper', name: paper.name, digest: paper.digest, pages: paper.pages }],
-		attachments: [],
-		people: stops.flat(),
-		stops: stops.map((people, i) => ({ id: `s${i}`, people: people.map((p) => p.id) })),
-		fields
-	};
-}
 
 /** What each kind of document is kept as, and what its users may not change. */
 const KEPT: Record<CaseKind, { title: string; role: string; folder: string; about: string; person: string }> = {
@@ -354,6 +199,7 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	const queue = cases.flatMap((one, n) =>
 		happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n, templates?.[one.kind] ?? null)
 	);
+	if (cases === CASES) queue.push(...specials(house, odile));
 	// everything of the year in the order of time, so that the log of events stands in it too
 	for (const { day, run } of queue.sort((a, b) => a.day - b.day)) {
 		at(day);
@@ -363,7 +209,8 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	setClock(house, 0);
 	await runner.drain();
 	const drafts = cases === CASES ? await makeDrafts(house, odile) : 0;
-	return { packets: cases.length, drafts };
+	const { packets } = house.db.prepare<[], { packets: number }>('SELECT count(*) AS packets FROM packets').get()!;
+	return { packets, drafts };
 }
 
 /** What happens to one packet, each with its day (counted from today, negative in the past, with a part of a day). */
@@ -418,11 +265,11 @@ async function take(
 		return;
 	}
 	const who = plan.stops[packet.stop]!.people.find((p) => packet.people[p]!.is !== 'done')!;
-	const visitor = { packet, person: plan.people.find((p) => p.id === who)! };
+	const visitor = { packet, person: plan.people.find((p) => p.id === who)!, proved: true, guest: false };
 	openAndConsent(house, visitor, FROM);
 	if (step.does === 'decline') decline(house, visitor, step.why ?? 'I am not free on these days.', FROM);
 	if (step.does === 'finish') {
-		const done = finish(house, visitor, answersFor(plan, visitor.person, n) as Given, FROM);
+		const done = finish(house, visitor, answersFor(plan, visitor.person, n), FROM);
 		if (isRefusal(done)) throw new Error(`${one.title}: ${done.say}`);
 	}
 }
@@ -451,11 +298,33 @@ async function makeDrafts(house: House, odile: Account): Promise<number> {
 		steps: []
 	});
 	const second = newDraft(house, odile);
-	saveDraft(house, odile, second.id, 1, loan);
+	saveDraft(house, odile, second.id, 1, {
+		...loan,
+		sending: {
+			reminders: { after: 4, every: 3, most: 3 },
+			warning: 2,
+			term: { months: 12, notice: 60 },
+			handOver: true,
+			type: 'Loan',
+			folder: 'Instruments'
+		}
+	});
 	const third = newDraft(house, odile);
 	const saved = saveDraft(house, odile, third.id, 1, await claim(house));
 	if (isRefusal(saved)) throw new Error(saved.say);
-	return 3;
+	const word = await addPaper(
+		house,
+		'Engagement, timpani.docx',
+		engagementInWord('Solveig Aas', 'timpani', 'the spring tour')
+	);
+	if (isRefusal(word) || 'attached' in word) throw new Error('the Word letter was not taken in');
+	const fourth = newDraft(house, odile);
+	saveDraft(house, odile, fourth.id, 1, {
+		...emptyPlan(),
+		title: 'Guest engagement, timpani',
+		papers: [{ id: 'paper', name: word.name, digest: word.digest, pages: word.pages, shaded: word.shaded }]
+	});
+	return 4;
 }
 
 /** An expense claim on the Bench: the places of its table taken as they were found, the total reckoned, the rest to do. */

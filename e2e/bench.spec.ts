@@ -413,7 +413,7 @@ test('every kind is asked for on the page in its own way, and a file goes along'
 	const picker = page.getByLabel(/^Picture/);
 	await picker.setInputFiles({ name: 'stamp.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
 	await expect(inspector(page)).toContainText(
-		'This is not a picture that can be read. Use a PNG or JPEG. Everything else is kept.'
+		'That is not a picture that can be read. Use a PNG or JPEG. Everything else is kept.'
 	);
 	const red = await page.screenshot({ clip: { x: 0, y: 0, width: 60, height: 40 } });
 	await picker.setInputFiles({ name: 'stamp.png', mimeType: 'image/png', buffer: red });

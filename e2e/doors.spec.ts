@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { DOORS } from '../src/lib/server/doors';
-import { Server, session } from './kit/server';
+import { ready, Server, session } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -40,6 +40,10 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/bench/[id]/pages': { do: ['preparer', 'owner'] },
 	'/bench/[id]/recognise': { look: ['preparer', 'owner'] },
 	'/bench/[id]/template': { do: ['preparer', 'owner'] },
+	'/bench/[id]/schedule': { do: ['preparer', 'owner'] },
+	'/bench/code': { do: ['preparer', 'owner'] },
+	'/calendar': { look: ['viewer', 'preparer', 'owner'] },
+	'/packets/[id]/link': { do: ['preparer', 'owner'] },
 	'/papers/[digest]': { look: ['viewer', 'preparer', 'owner'] },
 	'/papers/[digest]/reading': { look: ['viewer', 'preparer', 'owner'] },
 	'/papers/[digest]/source': { look: ['viewer', 'preparer', 'owner'] },
@@ -67,7 +71,14 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/texts': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/s/[token]': 'signer',
 	'/s/[token]/answers': 'signer',
+	'/s/[token]/code': 'signer',
 	'/s/[token]/consent': 'signer',
+	'/s/[token]/guest': 'signer',
+	'/s/[token]/hand-over': 'signer',
+	'/s/[token]/language': 'signer',
+	'/s/[token]/reading/[paper]': 'signer',
+	'/s/[token]/seen': 'signer',
+	'/s/[token]/wording': 'signer',
 	'/s/[token]/copies/[what]': 'signer',
 	'/s/[token]/decline': 'signer',
 	'/s/[token]/files': 'signer',
@@ -281,6 +292,8 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 	await page.getByLabel('Time zone').fill('Europe/London');
 	await page.getByLabel(/Password/).fill('ten letters');
 	await page.getByRole('button', { name: 'Begin' }).click();
+	await page.getByRole('heading', { name: 'Sign in' }).waitFor();
+	await ready(page);
 	await page.getByLabel('E-mail').fill('ada@tarrow.example');
 	await page.getByLabel('Password').fill('ten letters');
 	await page.getByRole('button', { name: 'Sign in' }).click();

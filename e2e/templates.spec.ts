@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { engagement } from '../demo/documents';
-import { docx } from './kit/docx';
+import { docx } from '../demo/word';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
@@ -406,7 +406,7 @@ test('the claimant names who comes next, who gets it and signs; the office comes
 	await page.getByRole('group', { name: 'Who is Section leader' }).getByLabel('Name').fill('Lucia Marchetti');
 	await page.getByRole('group', { name: 'Who is Section leader' }).getByLabel('E-mail').fill('kit@post.example');
 	await finish.click();
-	await expect(page.getByText("You can't name yourself as Section leader.")).toBeVisible();
+	await expect(page.getByText('You can’t name yourself here.')).toBeVisible();
 	await page.getByRole('group', { name: 'Who is Section leader' }).getByLabel('E-mail').fill('lucia@post.example');
 	await finish.click();
 	await expect(page.getByText('Lucia Marchetti signs')).toBeVisible();
@@ -415,4 +415,111 @@ test('the claimant names who comes next, who gets it and signs; the office comes
 	await expect(page.getByText('Lucia Marchetti, lucia@post.example, was named as Section leader.')).toBeVisible();
 	await expect(page.getByRole('link', { name: 'Evidence sheet' })).toBeVisible({ timeout: 30_000 });
 	expect(server.run('scripts/check-data.ts')).toMatchObject({ status: 0 });
+});
+
+test('by hand: versions back, duplicate and bin; files pasted and dragged; pins for many; a fit put right; joining by dragging', async ({
+	page
+}) => {
+	test.slow();
+	await signIn(page, server);
+	const preview = page.getByRole('complementary', { name: 'Template' });
+	await page.goto(`${server.origin}/templates`);
+	await ready(page);
+	await page.getByRole('link', { name: 'Section rota swap', exact: true }).click();
+	await preview.getByRole('heading', { name: 'Section rota swap' }).waitFor();
+	await preview.getByRole('button', { name: 'Change' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+	await page.getByLabel('Title', { exact: true }).fill('Rota swap, new');
+	await putInUse(page, 'another title');
+	await preview.getByText('Versions, 2').click();
+	await preview.getByRole('button', { name: 'Bring back' }).click();
+	await preview.getByText('Version 1 again').waitFor();
+	await preview.getByRole('button', { name: 'Bin' }).click();
+	await expect(page.getByRole('link', { name: 'Use Section rota swap' })).toHaveCount(0);
+	await page.getByRole('link', { name: 'Bin', exact: true }).click();
+	await page.getByRole('link', { name: 'Section rota swap', exact: true }).click();
+	await preview.getByRole('button', { name: 'Take out of the bin' }).click();
+	await page.goto(`${server.origin}/templates`);
+	await ready(page);
+	await expect(page.getByRole('link', { name: 'Use Section rota swap' })).toBeVisible();
+	await page.getByRole('link', { name: 'Instrument loan agreement', exact: true }).click();
+	await preview.getByRole('heading', { name: 'Instrument loan agreement' }).waitFor();
+	await preview.getByRole('button', { name: 'Duplicate' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Instrument loan agreement, copy');
+
+	// all fields of a page pinned in one step, undone in one
+	await canvas(page).waitFor();
+	await page
+		.getByRole('button', { name: /Go to Instrument loan agreement, page [4-9]/ })
+		.last()
+		.click();
+	await page.locator('[data-field]').first().click();
+	await page
+		.locator('[data-field]')
+		.nth(1)
+		.click({ modifiers: ['Shift'] });
+	await page.getByLabel('Pinned to', { exact: true }).selectOption('page');
+	await expect(page.getByRole('button', { name: 'Undo: pin 2 fields' })).toBeVisible();
+	await page.keyboard.press('Escape');
+
+	// a file is pasted; it is dragged before the other; a saved text is taken
+	const bytes = [...(await pdf(1, { text: 'Pasted' }))];
+	await page.evaluate((all) => {
+		const data = new DataTransfer();
+		data.items.add(new File([new Uint8Array(all)], 'Pasted.pdf', { type: 'application/pdf' }));
+		window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data }));
+	}, bytes);
+	const papers = page.getByRole('region', { name: 'Papers' });
+	await expect(papers.getByRole('heading', { name: 'Pasted' })).toBeVisible();
+	// high enough for both to be in view, since dragging by hand can't scroll here
+	await page.setViewportSize({ width: 1280, height: 2400 });
+	await papers.getByRole('heading', { name: 'Pasted' }).dragTo(papers.getByRole('heading').first());
+	await page.setViewportSize({ width: 1280, height: 800 });
+	await expect(papers.getByRole('heading').first()).toHaveText('Pasted');
+	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+	const texts = page.getByLabel('Saved text for the letter to everyone');
+	await texts.focus();
+	await texts.selectOption('Keys');
+	await expect(page.getByRole('textbox', { name: 'Message to everyone' })).toHaveValue(/For \{key holder.name\}/);
+
+	// a fit put right by hand: pressed to another place, moved by keys, another left out
+	const again = page.waitForEvent('filechooser');
+	await page.getByRole('button', { name: 'Exchange Instrument loan agreement' }).click();
+	await (await again).setFiles(file('New loan.pdf', await pdf(3)));
+	const dialog = page.getByRole('dialog');
+	await expect(dialog.getByRole('button', { name: 'Lay the fields down' })).toBeVisible();
+	await dialog.locator('[data-new-page="0"] canvas[data-drawn=yes]').waitFor();
+	await dialog.locator('[data-new-page="0"] canvas').click({ position: { x: 200, y: 300 } });
+	await expect(dialog.locator('[data-fit="0"]')).toContainText('right');
+	await dialog.locator('[data-fit="0"]').focus();
+	const place = async () => (await dialog.locator('[data-new-page] [data-fit-box="at"]').boundingBox())!;
+	const before = await place();
+	await page.keyboard.press('Alt+Shift+ArrowRight');
+	expect(Math.abs((await place()).x - before.x - 7.8)).toBeLessThan(1.5);
+	for (let i = 1; i < (await dialog.locator('[data-fit]').count()); i++) {
+		await dialog.locator(`[data-fit="${i}"]`).focus();
+		await page.keyboard.press('Delete');
+	}
+	await dialog.getByRole('button', { name: 'Lay the fields down' }).click();
+	await expect(page.getByRole('button', { name: /^Undo: fit \d+ fields/ })).toBeVisible();
+	await page.getByRole('button', { name: 'Go to New loan, page 1' }).click();
+	await expect(page.locator('[data-field]')).toHaveCount(1);
+
+	// joining: somebody dragged to another stop, and that undone
+	await page.goto(`${server.origin}/templates`);
+	await ready(page);
+	await page.getByLabel('Choose Hall hire agreement').check();
+	await page.getByLabel('Choose Recording release').check();
+	await page.getByRole('button', { name: 'Join 2 as one packet…' }).click();
+	await page.getByRole('heading', { name: 'Join “' }).waitFor();
+	await ready(page);
+	const stops = page.getByRole('region', { name: 'The packet' }).getByRole('listitem');
+	const count = await stops.count();
+	await page.getByRole('group', { name: 'Guest musician' }).dragTo(page.getByRole('group', { name: 'Hall keeper' }));
+	await expect(stops).toHaveCount(count - 1);
+	await page.keyboard.press('Control+z');
+	await expect(stops).toHaveCount(count);
 });

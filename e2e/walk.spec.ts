@@ -134,6 +134,7 @@ test('a document of her own goes round two people and comes back sealed', async 
 		.toBuffer();
 	await tamsin.getByText('Picture', { exact: true }).click();
 	await tamsin.getByLabel(/photo or scan/).setInputFiles({ name: 'sig.png', mimeType: 'image/png', buffer: scan });
+	await tamsin.getByRole('button', { name: 'Use this' }).click();
 	await expect(tamsin.getByText('The picture is in place.')).toBeVisible();
 	await tamsin.getByRole('button', { name: /^Next: Initials/ }).click();
 	await tamsin.getByRole('button', { name: /in hand 1/ }).click();
@@ -259,10 +260,10 @@ test('a decline says what it means, needs a reason, and ends it for everyone', a
 	await page.getByLabel('More').click();
 	await page.getByRole('button', { name: 'Decline…' }).click();
 	await expect(page.getByRole('dialog')).toContainText('This ends it for everyone');
-	await page.getByRole('button', { name: 'Decline to sign' }).click();
-	await expect(page.getByRole('alert').filter({ hasText: 'why you decline' })).toBeVisible();
+	await page.getByRole('dialog').getByRole('button', { name: 'Decline', exact: true }).click();
+	await expect(page.getByRole('alert').filter({ hasText: 'Say in a few words why.' })).toBeVisible();
 	await page.getByLabel('Your reason').fill('The cello is not mine to borrow.');
-	await page.getByRole('button', { name: 'Decline to sign' }).click();
+	await page.getByRole('dialog').getByRole('button', { name: 'Decline', exact: true }).click();
 	await expect(page.getByRole('heading', { name: 'This has ended' })).toBeVisible();
 	await page.goto(packet);
 	await expect(

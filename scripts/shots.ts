@@ -4,7 +4,7 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { engagement } from '../demo/documents';
-import { PASSWORD } from '../demo/scenario';
+import { PASSWORD } from '../demo/password';
 import { BROWSER } from '../e2e/kit/browser';
 
 /** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
@@ -117,6 +117,10 @@ try {
 	await desk.getByRole('button', { name: /in hand 1/ }).click();
 	await desk.waitForTimeout(1200);
 	await shot(desk, 'signing-page');
+	await desk.getByRole('button', { name: 'Read as text' }).click();
+	await desk.locator('article h3').first().waitFor();
+	await desk.waitForTimeout(300);
+	await shot(desk, 'signing-text');
 	const phone = await browser.newPage({
 		viewport: { width: 390, height: 844 },
 		hasTouch: true,

@@ -7,7 +7,7 @@ import { houseOf, type Config, type House } from '../../src/lib/server/house';
 import { JobRunner } from '../../src/lib/server/jobs';
 import { setRefusedAddresses } from '../../src/lib/server/mail/mailbox';
 import { sendPlan } from '../../src/lib/server/packets/drafts';
-import { finish, openAndConsent, visit, type Given, type Visitor } from '../../src/lib/server/packets/signing';
+import { finish, openAndConsent, visit, type Visitor } from '../../src/lib/server/signing';
 import { addPaper, type TakenPaper } from '../../src/lib/server/papers';
 import { field, plan, typed } from './plans';
 import { pdf } from './pdfs';
@@ -116,7 +116,7 @@ export function answersOf(fields: Field[], person: string): Answers {
 export async function signs(t: TestHouse, to: string): Promise<SentPacket> {
 	const who = visitor(t.house, to);
 	ok(openAndConsent(t.house, who, FROM));
-	const done = ok(finish(t.house, who, answersOf(who.packet.plan.fields, who.person.id) as Given, FROM));
+	const done = ok(finish(t.house, who, answersOf(who.packet.plan.fields, who.person.id), FROM));
 	await t.runner.drain();
 	return done;
 }

@@ -3,11 +3,12 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { PASSWORD } from '../../demo/scenario';
+import { PASSWORD } from '../../demo/password';
 
 export const SEEDS = 'test-results/seeds';
 
-let nextPort = 5300 + (process.pid % 500);
+// runners side by side keep out of each other's ports
+let nextPort = 5300 + 300 * Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) + (process.pid % 200);
 
 /** A built Pellum on a port and a data folder of its own. */
 export class Server {
@@ -27,6 +28,8 @@ export class Server {
 			PELLUM_DEMO: '1',
 			PELLUM_DATA: path.join(this.folder, 'data'),
 			BODY_SIZE_LIMIT: '60M',
+			// the same on every machine, whether it has LibreOffice or not
+			PELLUM_OFFICE: '',
 			SHUTDOWN_TIMEOUT: '1',
 			...more
 		};
@@ -82,6 +85,7 @@ export class Server {
 
 export async function signIn(page: Page, server: Server, who = 'odile'): Promise<void> {
 	await page.goto(`${server.origin}/sign-in`);
+	await ready(page);
 	await page.getByLabel('E-mail').fill(`${who}@brindlevale.example`);
 	await page.getByLabel('Password').fill(PASSWORD);
 	await page.getByRole('button', { name: 'Sign in' }).click();

@@ -41,3 +41,24 @@ export function docx(
 export function relationship(type: string, target: string): string {
 	return `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r9" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}" Target="${target}" TargetMode="External"/></Relationships>`;
 }
+
+/** The engagement letter as the office writes it in its word processor, with what is still to be agreed marked. */
+export function engagementInWord(person: string, instrument: string, tour: string): Uint8Array {
+	return docx(
+		[
+			'Guest musician engagement',
+			`Dear ${person},`,
+			`The Brindlevale Touring Orchestra is glad to engage you as guest ${instrument} for ${tour}. The dates, the repertoire and the terms are set out below. Please read them, and sign at the end if you agree.`,
+			'1 Engagement',
+			'You play in every rehearsal and concert named above, and hold yourself ready from the call time.',
+			'2 Fee',
+			[{ text: 'The Orchestra pays ' }, { text: 'GBP ___ to be agreed', yellow: true }, { text: ' for each concert.' }],
+			'Signature of the musician: ______________________   Date: ______________'
+		],
+		[
+			['Day', 'Place', 'Call', 'Concert'],
+			['Thursday', 'Corn Exchange, Oldmere', '14:00', '19:30'],
+			['Friday', 'Guildhall, Staunton', '15:00', '19:30']
+		]
+	);
+}

@@ -1,0 +1,2 @@
+/** The password of every account of the demo. */
+export const PASSWORD = 'brindlevale-demo';
