@@ -57,20 +57,26 @@ export interface Course {
 	now: string;
 }
 
-/** The commands, each an hour after the other, all of which must be taken. */
-export function given(p: Plan, commands: Command[], first: Command = send(p)): Course {
+const BY = { kind: 'office', account: 'a1', name: 'Odile Farrow' };
+
+/** The commands, each an hour after the other, all of which must be taken. `minutes`: another time between them. */
+export function given(p: Plan, commands: Command[], first: Command = send(p), minutes = 60): Course {
+	const moment = (i: number) => hours((i * minutes) / 60);
 	let state: Packet = { status: 'none' };
 	const types: string[] = [];
+	const plans: Record<string, Plan> = { d1: p };
 	let n = 0;
 	[first, ...commands].forEach((command, i) => {
-		const events = decide(state, command, hours(i));
+		const events = decide(state, command, moment(i));
 		if (isRefusal(events)) throw new Error(`${command.do}: ${events.code}, ${events.say}`);
+		if (command.do === 'correct') plans[command.planDigest] = command.plan;
 		for (const event of events) {
-			state = evolve(state, { n: n++, at: hours(i), by: { kind: 'pellum' }, ...event } as Recorded, () => p);
+			const recorded = { n: n++, at: moment(i), by: BY, ...event } as Recorded;
+			state = evolve(state, recorded, (digest) => plans[digest]!);
 			types.push(event.type);
 		}
 	});
-	return { state, types, now: hours(commands.length + 1) };
+	return { state, types, now: moment(commands.length + 1) };
 }
 
 /** What a command would bring: the types of its events, or the code of the refusal. */

@@ -135,6 +135,12 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 				paragraphs: [w('mail.spared', { title }), nothing],
 				button: null
 			};
+		case 'let go':
+			return {
+				subject: w('mail.spared.subject', { title }),
+				paragraphs: [w('mail.let go', { sender: f.sender.name, title }), nothing],
+				button: null
+			};
 		case 'wording answered':
 			return {
 				subject: w('mail.wording.subject', { title }),

@@ -1,4 +1,4 @@
-import { SENDER, type PacketEvent, type Plan, type Recorded } from '../core/packet';
+import { SENDER, type PacketEvent, type PlanChange, type Plan, type Recorded } from '../core/packet';
 import { doneWord } from '../core/route';
 
 /** An event in plain words, for the record beside a packet and for the evidence sheet. */
@@ -62,7 +62,19 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'WordingAnswered':
 			return `The wish for another wording was answered: ${event.say}`;
 		case 'DeadlineMoved':
-			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now.slice(0, 10)}.`;
+			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now?.slice(0, 10) ?? 'none'}.`;
+		case 'CorrectionBegun':
+			return 'It was shut to signers, to be corrected.';
+		case 'CorrectionGoesOn':
+			return 'It went on being corrected.';
+		case 'CorrectionLeft':
+			return event.why === 'left'
+				? 'It was opened to signers again, unchanged.'
+				: 'Nothing was changed for a while, so it was opened to signers again, unchanged.';
+		case 'PlanCorrected':
+			return `It was corrected and opened to signers again. ${correctionInWords(event.changes).join(' ')}`.trim();
+		case 'CorrectionShown':
+			return `${person(event.person)} was shown what had been corrected since they opened it.`;
 		case 'Nudged':
 			return `${person(event.person)} was nudged.`;
 		case 'Reminded':
@@ -88,6 +100,42 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 	}
 }
 
+/** What a correction changed, a sentence each, for the record and for whoever is about to send it. */
+export function correctionInWords(changes: PlanChange[]): string[] {
+	return changes.map((change) => {
+		switch (change.what) {
+			case 'person added':
+				return `${change.name} was added.`;
+			case 'person removed':
+				return `${change.name} was taken off.`;
+			case 'person changed':
+				return `Changed of ${change.name}: ${change.parts.join(', ')}.`;
+			case 'fields added':
+			case 'fields changed':
+			case 'fields removed':
+				return `${FIELDS[change.what]} ${change.name}: ${change.labels.map((label) => `“${label}”`).join(', ')}.`;
+			case 'documents':
+				return `The documents are now ${change.names.map((name) => `“${name}”`).join(', ')}.`;
+			case 'title':
+				return `The title was “${change.was}” and is now “${change.now}”.`;
+			case 'route':
+				return 'The order, a group or a rule of the route was changed.';
+			case 'letters':
+				return 'The letter to all was changed.';
+			case 'sending':
+				return 'The days, reminders or other settings were changed.';
+			case 'answers':
+				return 'What the sender filled in was changed.';
+		}
+	});
+}
+
+const FIELDS = {
+	'fields added': 'Fields added for',
+	'fields changed': 'Fields changed of',
+	'fields removed': 'Fields taken away from'
+} as const;
+
 const MESSAGE = {
 	'your turn': 'The message was',
 	nudge: 'A nudge was',
@@ -95,6 +143,7 @@ const MESSAGE = {
 	ending: 'Word that the end is near was',
 	code: 'A code was',
 	'state so far': 'The state so far was',
+	'let go': 'Word that they are no longer part of it was',
 	spared: 'Word that they are no longer needed was',
 	'handed over': 'Word of the hand-over was',
 	wording: 'The wish for another wording was',

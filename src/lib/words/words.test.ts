@@ -48,6 +48,7 @@ const PURPOSES: MessagePurpose[] = [
 	'code',
 	'state so far',
 	'spared',
+	'let go',
 	'wording answered',
 	'copies',
 	'declined',

@@ -64,6 +64,19 @@ export type Command =
 	| { do: 'correctAddress'; person: string; email: string }
 	| { do: 'correctPhone'; person: string; phone: string }
 	| { do: 'moveDeadline'; to: string }
+	| { do: 'beginCorrection' }
+	| { do: 'goOnCorrecting' }
+	| { do: 'leaveCorrection' }
+	| {
+			do: 'correct';
+			plan: Plan;
+			planDigest: string;
+			/** whether the organisation permits exchanging documents while nobody has finished */
+			mayExchange: boolean;
+			/** ISO 8601 days on which nobody works besides Saturdays and Sundays */
+			holidays?: string[];
+	  }
+	| { do: 'noteShown'; person: string; from: From }
 	| { do: 'nudge'; person: string }
 	| { do: 'withdraw'; reason: string }
 	/** what time has brought: reminders, the warning, the end, the notice of a term's end */

@@ -3,6 +3,7 @@ import { refuse } from '../refusal';
 import { guestsOf } from '../route';
 import type { Command } from './commands';
 import { finish, opening } from './deciding/finishing';
+import { beginCorrection, correct, goOnCorrecting, leaveCorrection, noteShown } from './deciding/correcting';
 import { enterCode, release } from './deciding/identity';
 import {
 	answerWording,
@@ -92,6 +93,16 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			return correctPhone(state, command);
 		case 'moveDeadline':
 			return moveDeadline(state, command, now);
+		case 'beginCorrection':
+			return beginCorrection(state, now);
+		case 'goOnCorrecting':
+			return goOnCorrecting(state, now);
+		case 'leaveCorrection':
+			return leaveCorrection(state);
+		case 'correct':
+			return correct(state, command, now);
+		case 'noteShown':
+			return noteShown(state, command);
 		case 'nudge':
 			return nudge(state, command, now);
 		case 'withdraw':

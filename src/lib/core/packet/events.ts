@@ -1,4 +1,6 @@
 import type { Answers } from '../field';
+import type { PlanChange, SeenPart } from './correcting/changes';
+import type { PlanPerson } from './plan';
 import type { Channel } from './state';
 
 /** Who caused an event. */
@@ -79,7 +81,28 @@ export type PacketEvent =
 	  }
 	| { type: 'WordingAnswered'; id: string; say: string }
 	| { type: 'AddressCorrected'; person: string; was: string; now: string; channel?: Channel }
-	| { type: 'DeadlineMoved'; was: string | null; now: string }
+	| { type: 'DeadlineMoved'; was: string | null; now: string | null }
+	/** shut to signers, until then at most */
+	| { type: 'CorrectionBegun'; until: string }
+	| { type: 'CorrectionGoesOn'; until: string }
+	/** open again, unchanged */
+	| { type: 'CorrectionLeft'; why: 'left' | 'time' }
+	| {
+			type: 'PlanCorrected';
+			/** SHA-256 of the plan that holds from now on, and of the one that held */
+			plan: string;
+			was: string;
+			changes: PlanChange[];
+			/** the stop that is open now */
+			stop: number;
+			/** whose turn it was, and will be again */
+			waits: string[];
+			/** who is no longer part of it; `heard`: they had it already */
+			gone: { person: PlanPerson; heard: boolean }[];
+			/** who had opened it and finds something else, and what */
+			toTell: Record<string, SeenPart[]>;
+	  }
+	| { type: 'CorrectionShown'; person: string; from: From }
 	| { type: 'Nudged'; person: string }
 	| { type: 'Reminded'; person: string }
 	| { type: 'DeadlineNear'; people: string[] }
@@ -99,6 +122,7 @@ export type MessagePurpose =
 	| 'code'
 	| 'state so far'
 	| 'spared'
+	| 'let go'
 	| 'handed over'
 	| 'wording'
 	| 'wording answered'

@@ -33,6 +33,9 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			nudged: {},
 			warned: false,
 			renewalTold: false,
+			correcting: null,
+			toTell: {},
+			former: [],
 			looked: [],
 			sealed: {},
 			evidence: null,
@@ -40,7 +43,7 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 		};
 	}
 	if (state.status === 'none') throw new Error(`a packet can't begin with ${event.type}`);
-	return after({ ...state, events: state.events + 1 }, event);
+	return after({ ...state, events: state.events + 1 }, event, plans);
 }
 
 export function fold(events: Iterable<Recorded>, plans: PlanLookup): Packet {
@@ -49,7 +52,7 @@ export function fold(events: Iterable<Recorded>, plans: PlanLookup): Packet {
 	return state;
 }
 
-function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' }>): Packet {
+function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' }>, plans: PlanLookup): Packet {
 	switch (event.type) {
 		case 'StopOpened':
 			return stand(
@@ -175,6 +178,21 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		}
 		case 'DeadlineMoved':
 			return { ...state, deadline: event.now, warned: false };
+		case 'CorrectionBegun':
+			return {
+				...state,
+				correcting: { by: event.by.kind === 'office' ? event.by.name : '', since: event.at, until: event.until }
+			};
+		case 'CorrectionGoesOn':
+			return state.correcting ? { ...state, correcting: { ...state.correcting, until: event.until } } : state;
+		case 'CorrectionLeft':
+			return { ...state, correcting: null };
+		case 'PlanCorrected':
+			return corrected(state, event, plans(event.plan));
+		case 'CorrectionShown': {
+			const { [event.person]: _shown, ...toTell } = state.toTell;
+			return { ...state, toTell };
+		}
 		case 'Nudged':
 			return { ...state, nudged: { ...state.nudged, [event.person]: event.at } };
 		case 'Reminded':
@@ -189,9 +207,9 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'PacketCompleted':
 			return { ...state, status: 'completed', at: event.at };
 		case 'PacketWithdrawn':
-			return { ...state, status: 'withdrawn', at: event.at, reason: event.reason };
+			return { ...state, status: 'withdrawn', at: event.at, reason: event.reason, correcting: null };
 		case 'PacketExpired':
-			return { ...state, status: 'expired', at: event.at };
+			return { ...state, status: 'expired', at: event.at, correcting: null };
 		case 'CopySealed':
 			return { ...state, sealed: { ...state.sealed, [event.paper]: event.digest } };
 		case 'EvidenceSealed':
@@ -223,6 +241,45 @@ function cameBack(state: SentPacket, event: Extract<Recorded, { type: 'MessageRe
 	return now?.is === 'notified' && lost
 		? stand(next, [[event.person, { is: 'unreachable', since: now.since, why: event.why }]])
 		: next;
+}
+
+/** The corrected plan holds: who had it at a stop that comes later now waits; answers stay where their field still is. */
+function corrected(state: SentPacket, event: Extract<Recorded, { type: 'PlanCorrected' }>, plan: Plan): Packet {
+	const people = Object.fromEntries(
+		plan.people.map(({ id }): [string, Standing] => [
+			id,
+			event.waits.includes(id) ? { is: 'waiting' } : (state.people[id] ?? { is: 'waiting' })
+		])
+	);
+	const ofPeople = Object.entries(state.answers).filter(([id]) =>
+		plan.fields.some((field) => field.id === id && personIn(plan, field.person ?? ''))
+	);
+	const changedProof = (id: string) =>
+		JSON.stringify(personIn(state.plan, id)?.check) !== JSON.stringify(personIn(plan, id)?.check);
+	const still = <T>(of: Record<string, T>, but: (id: string) => boolean = () => false): Record<string, T> =>
+		Object.fromEntries(Object.entries(of).filter(([id]) => people[id] && !but(id)));
+	const next = {
+		...state,
+		// a stop that was open has been decided for good, also where it waits again
+		plan: {
+			...plan,
+			stops: plan.stops.map((stop) =>
+				stop.people.some((id) => event.waits.includes(id)) ? { ...stop, when: undefined } : stop
+			)
+		},
+		planDigest: event.plan,
+		people,
+		answers: { ...Object.fromEntries(ofPeople), ...plan.answers },
+		// addresses and numbers that were corrected stand in the new plan
+		addresses: {},
+		phones: {},
+		proofs: still(state.proofs, changedProof),
+		reminded: still(state.reminded, (id) => event.waits.includes(id)),
+		correcting: null,
+		toTell: { ...still(state.toTell), ...event.toTell },
+		former: [...state.former, ...event.gone.map((one) => one.person)]
+	};
+	return isOpen(next) ? { ...next, stop: event.stop } : next;
 }
 
 function become<S extends SentPacket>(state: S, id: string, change: Partial<PlanPerson>): S {

@@ -1,4 +1,16 @@
 export { isAddress } from './address';
+export {
+	changesOf,
+	correctionFault,
+	groundOf,
+	presentPlan,
+	rebased,
+	SEEN_PARTS,
+	SHUT_MINUTES,
+	type Ground,
+	type PlanChange,
+	type SeenPart
+} from './correcting';
 export type { Command, Names } from './commands';
 export { decide } from './decide';
 export { mustProve } from './deciding/identity';
@@ -34,8 +46,11 @@ export { channelsOf, isMailed, isTexted } from './reach';
 export type { Sending } from './sending';
 export {
 	addressOf,
+	anybodyIn,
 	isOpen,
+	isShut,
 	phoneOf,
+	planOfRecord,
 	stillAt,
 	type Channel,
 	type Packet,

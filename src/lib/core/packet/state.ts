@@ -1,5 +1,6 @@
 import type { Answers } from '../field';
-import type { Plan } from './plan';
+import type { SeenPart } from './correcting/changes';
+import { personIn, type Plan, type PlanPerson } from './plan';
 
 /** The ways a message goes. */
 export type Channel = 'mail' | 'text';
@@ -78,6 +79,12 @@ export interface Sent {
 	warned: boolean;
 	/** whether the nearness of the term's end has been told */
 	renewalTold: boolean;
+	/** shut to signers while somebody of the office corrects it; `until`: at most */
+	correcting: { by: string; since: string; until: string } | null;
+	/** who had opened it before it was corrected, and has not been shown yet what is different */
+	toTell: Record<string, SeenPart[]>;
+	/** who was part of it before a correction */
+	former: PlanPerson[];
 	/** those who have looked at their copy */
 	looked: string[];
 	/** sealed copies by paper, and the evidence sheet; empty until sealed */
@@ -107,14 +114,29 @@ export function isOpen(packet: SentPacket): packet is OpenPacket {
 	return packet.status === 'out' || packet.status === 'held';
 }
 
+/** Somebody who is part of the packet, or was before a correction. */
+export function anybodyIn(packet: Sent, id: string): PlanPerson | undefined {
+	return personIn(packet.plan, id) ?? packet.former.find((person) => person.id === id);
+}
+
+/** The plan with those who were part of it before a correction, so that the record can name them. */
+export function planOfRecord({ plan, former }: Sent): Plan {
+	return { ...plan, people: [...plan.people, ...former.filter((one) => !personIn(plan, one.id))] };
+}
+
+/** Whether signers can't do anything just now, since it is being corrected. */
+export function isShut(packet: SentPacket, now: string): boolean {
+	return isOpen(packet) && packet.correcting !== null && Date.parse(now) < Date.parse(packet.correcting.until);
+}
+
 /** The address a message to that person goes to. */
 export function addressOf(packet: Sent, person: string): string {
-	return packet.addresses[person] ?? packet.plan.people.find((p) => p.id === person)?.email ?? '';
+	return packet.addresses[person] ?? anybodyIn(packet, person)?.email ?? '';
 }
 
 /** The telephone number a text message to that person goes to; '' where there is none. */
 export function phoneOf(packet: Sent, person: string): string {
-	return packet.phones[person] ?? packet.plan.people.find((p) => p.id === person)?.phone ?? '';
+	return packet.phones[person] ?? anybodyIn(packet, person)?.phone ?? '';
 }
 
 /** Those whose turn it is, and who have neither finished nor been left out. */

@@ -8,10 +8,11 @@ interface Due {
 	event: PacketEvent;
 }
 
-/** All that time will bring by itself as things stand, in no order. A held packet reminds nobody. */
+/** All that time will bring by itself as things stand, in no order. A packet that is held or being corrected reminds nobody. */
 function dues(packet: SentPacket): Due[] {
 	if (packet.status === 'completed') return renewal(packet);
 	if (!isOpen(packet)) return [];
+	if (packet.correcting) return [{ at: packet.correcting.until, event: { type: 'CorrectionLeft', why: 'time' } }];
 	const { deadline, zone, sentAt, plan } = packet;
 	const found: Due[] = [];
 	const warning = plan.sending?.warning;

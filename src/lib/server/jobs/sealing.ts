@@ -1,5 +1,5 @@
 import { isoDay, momentIn } from '../../core/calendar';
-import { addressOf, type PlanPerson, type Recorded, type SentPacket } from '../../core/packet';
+import { addressOf, planOfRecord, type PlanPerson, type Recorded, type SentPacket } from '../../core/packet';
 import { acts, doneWord } from '../../core/route';
 import { sealEvidenceInWorker, sealPaperInWorker, type Evidence, type Mark } from '../../press';
 import { inWords } from '../../words/record';
@@ -93,7 +93,7 @@ function evidenceOf(
 			...packet.plan.attachments,
 			...handedIn(packet).map(({ answer }) => ({ name: answer.name, digest: answer.file }))
 		],
-		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, packet.plan), from: fromOf(event) })),
+		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, planOfRecord(packet)), from: fromOf(event) })),
 		head: links[links.length - 1]!.hash,
 		root,
 		size

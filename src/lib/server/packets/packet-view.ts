@@ -4,6 +4,7 @@ import {
 	localeOf,
 	personIn,
 	phoneOf,
+	planOfRecord,
 	termEndOf,
 	type DeliveryWay,
 	type Recorded,
@@ -138,7 +139,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 			.map((event) => ({
 				n: event.n,
 				at: event.at,
-				said: inWords(event, packet.plan),
+				said: inWords(event, planOfRecord(packet)),
 				person: personOf(event),
 				from: 'from' in event ? `${event.from.address}, ${event.from.device}` : ''
 			}))

@@ -40,7 +40,7 @@ export function correctPhone(state: SentPacket, command: Extract<Command, { do: 
 }
 
 function correctable(state: SentPacket, id: string, then: Parameters<typeof whileOpen>[1]): Decided {
-	return whileOpen(state, (open) => {
+	return unlessCorrecting(state, (open) => {
 		const person = personIn(open.plan, id);
 		if (!person) return refuse('no-person', 'This packet has no such person.');
 		if (open.people[id]?.is === 'done')
@@ -49,9 +49,21 @@ function correctable(state: SentPacket, id: string, then: Parameters<typeof whil
 	});
 }
 
+/** Runs `then` unless somebody is correcting the whole: what is changed here would be lost in it. */
+function unlessCorrecting(state: SentPacket, then: Parameters<typeof whileOpen>[1]): Decided {
+	return whileOpen(state, (open) =>
+		open.correcting
+			? refuse(
+					'being-corrected',
+					`${open.correcting.by} is correcting this. Change it there, or wait until it is sent.`
+				)
+			: then(open)
+	);
+}
+
 /** A reminder by hand; to one person once an hour at most. */
 export function nudge(state: SentPacket, command: Extract<Command, { do: 'nudge' }>, now: string): Decided {
-	return whileOpen(state, (open) => {
+	return unlessCorrecting(state, (open) => {
 		const person = personIn(open.plan, command.person);
 		const standing = open.people[command.person]?.is;
 		if (!person || (standing !== 'notified' && standing !== 'opened') || open.status === 'held')
@@ -80,7 +92,7 @@ export function moveDeadline(
 	command: Extract<Command, { do: 'moveDeadline' }>,
 	now: string
 ): Decided {
-	return whileOpen(state, (open): Decided => {
+	return unlessCorrecting(state, (open): Decided => {
 		if (isOver(command.to, now)) return refuse('deadline-past', 'That day has passed. Choose a later one.', 'to');
 		return open.deadline === command.to ? [] : [{ type: 'DeadlineMoved', was: open.deadline, now: command.to }];
 	});

@@ -2,7 +2,7 @@ import { isOver } from '../../calendar';
 import { refuse, type Refusal } from '../../refusal';
 import type { PacketEvent } from '../events';
 import { personIn, type PlanPerson } from '../plan';
-import { isOpen, type OpenPacket, type SentPacket, type Standing } from '../state';
+import { isOpen, isShut, type OpenPacket, type SentPacket, type Standing } from '../state';
 
 export type Out = Extract<SentPacket, { status: 'out' }>;
 export type Decided = PacketEvent[] | Refusal;
@@ -32,6 +32,8 @@ export function onTurn(
 				'held',
 				'The sender is looking at something here first. What you entered is kept; you get a message when it goes on.'
 			);
+		if (isShut(open, now))
+			return refuse('being-corrected', 'This is being corrected. Try again shortly; what you entered is kept.');
 		return then(open, standing, person);
 	});
 }
@@ -59,11 +61,13 @@ export function onceAgreed(
 	now: string,
 	then: (out: Out, person: PlanPerson) => Decided
 ): Decided {
-	return onTurn(state, id, now, (out, standing, person) =>
-		standing.is === 'opened' && standing.consented !== null
-			? then(out, person)
-			: refuse('no-consent', 'Agree to do this electronically first.')
-	);
+	return onTurn(state, id, now, (out, standing, person) => {
+		if (standing.is !== 'opened' || standing.consented === null)
+			return refuse('no-consent', 'Agree to do this electronically first.');
+		return out.toTell[id]
+			? refuse('corrected-meanwhile', 'This has been corrected since you opened it. Look at it again first.')
+			: then(out, person);
+	});
 }
 
 function ended(state: Exclude<SentPacket, OpenPacket>): Refusal {
