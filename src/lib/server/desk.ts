@@ -14,6 +14,8 @@ export interface PacketRow {
 	sentAt: string;
 	since: string;
 	deadline: string | null;
+	/** until when it is shut to signers, being corrected */
+	shutUntil: string | null;
 	endedAt: string | null;
 	thread: Thread;
 }
@@ -23,7 +25,7 @@ interface Row extends Omit<PacketRow, 'thread'> {
 }
 
 const COLUMNS =
-	'p.id, p.reference, p.title, p.status, p.sent_at AS sentAt, p.since, p.deadline, p.ended_at AS endedAt, p.thread';
+	'p.id, p.reference, p.title, p.status, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread';
 
 /** Which of the packets that are out: those of one kind of trouble, or all. */
 export const CHIPS = ['all', 'mine', 'ending', 'unreachable'] as const;
@@ -125,7 +127,8 @@ export function needsYou(house: House, account: Account): Need[] {
 				savedAt: d.savedAt,
 				open: d.open,
 				sendAt: d.sendAt,
-				fault: d.fault
+				fault: d.fault,
+				corrects: d.corrects
 			}))
 		);
 	return needs;

@@ -24,6 +24,7 @@ export const DOORS: Record<string, { look: Least; do: Least }> = {
 	'/bench/[id]/pages': { look: 'nobody', do: 'preparer' },
 	'/bench/[id]/recognise': { look: 'preparer', do: 'nobody' },
 	'/bench/code': { look: 'nobody', do: 'preparer' },
+	'/bench/[id]/correction': { look: 'nobody', do: 'preparer' },
 	'/bench/[id]/schedule': { look: 'nobody', do: 'preparer' },
 	'/bench/[id]/template': { look: 'nobody', do: 'preparer' },
 	'/bench/new': { look: 'nobody', do: 'preparer' },
@@ -71,6 +72,7 @@ export const DOORS: Record<string, { look: Least; do: Least }> = {
 	'/s/[token]/pictures/[digest]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/reading/[paper]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/seen': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/told': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/wording': { look: 'nobody', do: 'anyone' }
 };
 

@@ -13,7 +13,9 @@ const Organisation = Type.Object(
 		logo: Type.String({ pattern: '^([0-9a-f]{64})?$' }),
 		zone: Type.String({ maxLength: 60 }),
 		/** whether the record says how long each page was in view */
-		seenPages: Type.Optional(Type.Boolean())
+		seenPages: Type.Optional(Type.Boolean()),
+		/** whether documents of a packet that is out may be exchanged while nobody has finished */
+		exchange: Type.Optional(Type.Boolean())
 	},
 	{ additionalProperties: false }
 );

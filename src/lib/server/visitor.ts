@@ -30,6 +30,7 @@ const STATUS: Record<string, number> = {
 	'link-revoked': 410,
 	'link-old': 410,
 	'handed-over': 410,
+	'not-needed': 410,
 	'too-often': 429
 };
 

@@ -34,6 +34,7 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			warned: false,
 			renewalTold: false,
 			correcting: null,
+			corrections: 0,
 			toTell: {},
 			former: [],
 			looked: [],
@@ -276,6 +277,7 @@ function corrected(state: SentPacket, event: Extract<Recorded, { type: 'PlanCorr
 		proofs: still(state.proofs, changedProof),
 		reminded: still(state.reminded, (id) => event.waits.includes(id)),
 		correcting: null,
+		corrections: state.corrections + 1,
 		toTell: { ...still(state.toTell), ...event.toTell },
 		former: [...state.former, ...event.gone.map((one) => one.person)]
 	};

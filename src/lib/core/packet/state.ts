@@ -81,6 +81,8 @@ export interface Sent {
 	renewalTold: boolean;
 	/** shut to signers while somebody of the office corrects it; `until`: at most */
 	correcting: { by: string; since: string; until: string } | null;
+	/** how often it has been corrected as a whole */
+	corrections: number;
 	/** who had opened it before it was corrected, and has not been shown yet what is different */
 	toTell: Record<string, SeenPart[]>;
 	/** who was part of it before a correction */

@@ -47,4 +47,6 @@ export type Need =
 			open: number;
 			sendAt: string | null;
 			fault: string | null;
+			/** the reference of the packet that it corrects */
+			corrects: string | null;
 	  };

@@ -1,6 +1,7 @@
 import { dayIn } from '../../core/calendar';
 import {
 	addressOf,
+	anybodyIn,
 	isOpen,
 	personIn,
 	phoneOf,
@@ -99,7 +100,7 @@ function compose(house: House, key: string, job: MessageJob): Message | null {
 	if (packet.status === 'none') return null;
 	const id = key.replaceAll(/[^\w.-]/g, '.');
 	if (job.person === SENDER) return toSender(house, id, packet, job);
-	const person = personIn(packet.plan, job.person);
+	const person = anybodyIn(packet, job.person);
 	if (!person || !stillWanted(packet, job)) return null;
 	const to = job.channel === 'text' ? phoneOf(packet, person.id) : addressOf(packet, person.id);
 	if (to === '') return null;

@@ -93,7 +93,11 @@ function evidenceOf(
 			...packet.plan.attachments,
 			...handedIn(packet).map(({ answer }) => ({ name: answer.name, digest: answer.file }))
 		],
-		events: events.map((event) => ({ when: moment(event.at), what: inWords(event, planOfRecord(packet)), from: fromOf(event) })),
+		events: events.map((event) => ({
+			when: moment(event.at),
+			what: inWords(event, planOfRecord(packet)),
+			from: fromOf(event)
+		})),
 		head: links[links.length - 1]!.hash,
 		root,
 		size

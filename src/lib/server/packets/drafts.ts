@@ -32,6 +32,8 @@ export interface Draft {
 	sendAt: string | null;
 	/** why it did not go when its time came; null where it has not been tried */
 	sendFault: string | null;
+	/** the packet that is out and is being corrected here; null for a packet to be */
+	corrects: string | null;
 }
 
 interface Row {
@@ -45,24 +47,31 @@ interface Row {
 	adopted: number;
 	send_at: string | null;
 	send_fault: string | null;
+	corrects: string | null;
 }
 
-const COLUMNS = 'id, owner, revision, plan, saved_at, template, base, adopted, send_at, send_fault';
+const COLUMNS = 'id, owner, revision, plan, saved_at, template, base, adopted, send_at, send_fault, corrects';
 
 /**
- * A new draft. `template`: it is the working copy of that template. `base`: the frozen plan that it was made from, by
- * digest; what that one locks stays as it is.
+ * A new draft. `template`: it is the working copy of that template. `corrects`: it is the correction of that packet. `base`:
+ * the frozen plan that it was made from, by digest; what that one locks stays as it is.
  */
 export function newDraft(
 	house: House,
 	account: Account,
 	plan: Plan = emptyPlan(),
-	{ template = null, base = null }: { template?: string | null; base?: string | null } = {}
+	{
+		template = null,
+		base = null,
+		corrects = null
+	}: { template?: string | null; base?: string | null; corrects?: string | null } = {}
 ): Draft {
 	const id = newId(house.now());
 	house.db
-		.prepare('INSERT INTO drafts (id, owner, revision, plan, saved_at, template, base) VALUES (?, ?, 1, ?, ?, ?, ?)')
-		.run(id, account.id, JSON.stringify(plan), house.now().toISOString(), template, base);
+		.prepare(
+			'INSERT INTO drafts (id, owner, revision, plan, saved_at, template, base, corrects) VALUES (?, ?, 1, ?, ?, ?, ?, ?)'
+		)
+		.run(id, account.id, JSON.stringify(plan), house.now().toISOString(), template, base, corrects);
 	return readDraft(house, id)!;
 }
 
@@ -81,7 +90,9 @@ export function readDraft(house: House, id: string): Draft | null {
 	};
 }
 
-const CHANGED = refuse(
+export const NO_DRAFT = refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+
+export const CHANGED = refuse(
 	'changed-elsewhere',
 	'This draft has been changed in another tab. What you have here is kept until you choose.'
 );
@@ -110,10 +121,20 @@ export function draftsOf(
 	house: House,
 	account: Account,
 	most = 20
-): { id: string; title: string; savedAt: string; open: number; sendAt: string | null; fault: string | null }[] {
+): {
+	id: string;
+	title: string;
+	savedAt: string;
+	open: number;
+	sendAt: string | null;
+	fault: string | null;
+	/** the reference of the packet that it corrects */
+	corrects: string | null;
+}[] {
 	return house.db
-		.prepare<[string, number], Row>(
-			`SELECT ${COLUMNS} FROM drafts WHERE owner = ? AND template IS NULL ORDER BY saved_at DESC LIMIT ?`
+		.prepare<[string, number], Row & { reference: string | null }>(
+			`SELECT ${COLUMNS}, (SELECT reference FROM packets p WHERE p.id = corrects) AS reference
+			 FROM drafts WHERE owner = ? AND template IS NULL ORDER BY saved_at DESC LIMIT ?`
 		)
 		.all(account.id, most)
 		.map((row) => {
@@ -124,6 +145,7 @@ export function draftsOf(
 				savedAt: row.saved_at,
 				sendAt: row.send_at,
 				fault: row.send_fault,
+				corrects: row.reference,
 				open: preflight(plan, account).filter((f) => !f.mild).length
 			};
 		});
@@ -149,7 +171,7 @@ export function saveDraft(
 	if (lost) return refuse('unknown-paper', `“${lost.name}” is not a file of this Pellum. Add it again.`, 'attachments');
 	return inTransaction(house.db, () => {
 		const now = readDraft(house, id);
-		if (!now) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+		if (!now) return NO_DRAFT;
 		if (now.revision !== revision) return CHANGED;
 		if (now.sendAt !== null)
 			return refuse('is-scheduled', 'This goes by itself at its time. Take it back first to change it.');
@@ -179,8 +201,10 @@ export function dropDraft(house: House, id: string): void {
 export function sendDraft(house: House, account: Account, id: string, revision: number): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
 		const draft = readDraft(house, id);
-		if (!draft) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+		if (!draft) return NO_DRAFT;
 		if (draft.revision !== revision) return CHANGED;
+		if (draft.corrects !== null)
+			return refuse('is-correction', 'This corrects a packet that is out. Send the correction instead.');
 		if (draft.template !== null)
 			return refuse('is-template', 'This is a template being changed. Put it in use, and use it to send something.');
 		const no = keepsLocks(draft, draft.plan);
@@ -236,7 +260,7 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 }
 
 /** What the sender wrote or put there that couldn't be printed. */
-function unprintablePart(house: House, plan: Plan): Refusal | null {
+export function unprintablePart(house: House, plan: Plan): Refusal | null {
 	const own = Object.fromEntries(
 		plan.fields.flatMap((f) => (f.person === SENDER && plan.answers?.[f.id] ? [[f.id, plan.answers[f.id]!]] : []))
 	);
@@ -262,7 +286,7 @@ function freeReference(house: House): string {
 }
 
 /** Blanks round names and addresses are nobody's wish. */
-function trimmed(plan: Plan): Plan {
+export function trimmed(plan: Plan): Plan {
 	return {
 		...plan,
 		title: plan.title.trim(),

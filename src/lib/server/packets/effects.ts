@@ -1,7 +1,7 @@
 import {
+	anybodyIn,
 	channelsOf,
 	isOpen,
-	personIn,
 	SENDER,
 	type Channel,
 	type MessagePurpose,
@@ -29,7 +29,7 @@ export type Effect =
 export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
 	/** one message for each way by which this person is to be reached */
 	const message = (person: string, purpose: MessagePurpose): Effect[] =>
-		waysTo(personIn(state.plan, person), purpose).map((channel) => ({
+		waysTo(anybodyIn(state, person), purpose).map((channel) => ({
 			kind: 'message',
 			key: `${event.n}:${purpose}:${person}${channel === 'text' ? ':text' : ''}`,
 			payload: { person, purpose, channel }
@@ -55,6 +55,8 @@ export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
 			return [...message(event.person, 'your turn'), ...toSender('handed over')];
 		case 'PersonSpared':
 			return message(event.person, 'spared');
+		case 'PlanCorrected':
+			return event.gone.filter((one) => one.heard).flatMap(({ person }) => message(person.id, 'let go'));
 		case 'Nudged':
 			return message(event.person, 'nudge');
 		case 'Reminded':

@@ -18,6 +18,7 @@ import { inWords } from '../../words/record';
 import type { House } from '../house';
 import { sourcesOf } from '../papers';
 import { packetState } from './act';
+import { correctionOf } from './correcting';
 import { handedIn } from './copies';
 import { eventsOf } from './log';
 import { derive } from './read-tables';
@@ -53,6 +54,10 @@ export interface PacketView {
 	wordings: (SentPacket['wordings'][number] & { name: string })[];
 	sending: Sending;
 	termEnd: string | null;
+	/** being corrected: by whom, shut until when at most */
+	correcting: { by: string; until: string } | null;
+	/** a correction that was begun and not sent, by its draft */
+	correction: string | null;
 	/** the packet this is a new version of, and the one that is a new version of this */
 	follows: { id: string; reference: string } | null;
 	followedBy: { id: string; reference: string } | null;
@@ -123,6 +128,8 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		wordings: packet.wordings.map((one) => ({ ...one, name: personIn(packet.plan, one.person)?.name ?? '' })),
 		sending: packet.plan.sending ?? {},
 		termEnd: termEndOf(packet),
+		correcting: packet.correcting && { by: packet.correcting.by, until: packet.correcting.until },
+		correction: correctionOf(house, id)?.id ?? null,
 		follows: named(house, packet.plan.follows ?? null),
 		followedBy: named(house, followerOf(house, id)),
 		papers: packet.plan.papers,
@@ -150,7 +157,9 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 function whyThus(packet: SentPacket): string {
 	switch (packet.status) {
 		case 'out':
-			return 'It is on its way. Answers that have been given are locked.';
+			return packet.correcting
+				? `It is being corrected by ${packet.correcting.by}; until that is sent or left, nobody can sign.`
+				: 'It is on its way. Answers that have been given are locked.';
 		case 'held':
 			return `It is held: ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} has entered too many wrong codes. Nobody can go on until you decide.`;
 		case 'completed':

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { keyFault, KINDS, type Answer, type Answers } from '../../core/field';
 import type { Given } from '../../core/template';
-import { CheckSchema, PlanSchema, type Plan } from '../../core/packet';
+import { CheckSchema, PlanSchema, type Field, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { border } from '../border';
 
@@ -29,6 +29,11 @@ export function checkedPlan(wanted: unknown): Plan | Refusal {
 		if (isRefusal(checked)) return { ...checked, say: `The answer to “${field.label}”: ${checked.say}`, at: id };
 	}
 	return plan;
+}
+
+/** Whether an answer is of the shape that a field's kind takes; one from before a correction may not be. */
+export function fitsField(field: Field, answer: Answer): boolean {
+	return !isRefusal(answers.get(field.kind)!(answer));
 }
 
 const given = border(

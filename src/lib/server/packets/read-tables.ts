@@ -25,6 +25,8 @@ export interface Derived {
 	events: number;
 	/** when it next does something by itself */
 	nextAt: string | null;
+	/** until when it is shut to signers, being corrected */
+	shutUntil: string | null;
 	/** the last day of the agreement, and whether its sender has been told that it is near */
 	termEnd: string | null;
 	termTold: number;
@@ -79,6 +81,7 @@ export function derive(state: SentPacket): Derived {
 		sealed: state.evidence !== null,
 		events: state.events,
 		nextAt: nextMoment(state),
+		shutUntil: isOpen(state) ? (state.correcting?.until ?? null) : null,
 		termEnd: termEndOf(state),
 		termTold: state.renewalTold ? 1 : 0,
 		template: state.plan.from?.[0]?.template ?? null,
@@ -103,9 +106,9 @@ export function derive(state: SentPacket): Derived {
 export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows)
-			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows)
-			 ON CONFLICT (id) DO UPDATE SET status = excluded.status, since = excluded.since, deadline = excluded.deadline,
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until)
+			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil)
+			 ON CONFLICT (id) DO UPDATE SET title = excluded.title, shut_until = excluded.shut_until, status = excluded.status, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head,
 			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told`
 	);
@@ -124,11 +127,12 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 		 ON CONFLICT (packet, person) DO UPDATE SET name = excluded.name, email = excluded.email,
 		 phone = excluded.phone, standing = excluded.standing, since = excluded.since`
 	);
+	if (state.corrections > 0) db.prepare('DELETE FROM packet_people WHERE packet = ?').run(state.packet);
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.phone, p.standing, p.since);
 	writeWordings(db, state);
 	// somebody named on the way, or who has taken over, is to be found as well
 	const joined = state.handOvers.length > 0 || state.plan.people.some((p) => p.namedBy !== undefined && p.name !== '');
-	if (state.events <= 3 || joined) {
+	if (state.events <= 3 || joined || state.corrections > 0) {
 		const { type = '', folder = '', description = '', ownReference = '' } = state.plan.sending ?? {};
 		const words = [
 			d.title,

@@ -103,6 +103,14 @@ export function askWording(
 	);
 }
 
+/** They have been shown what was corrected since they opened it. */
+export function noteShown(house: House, visitor: Visitor, from: From): SentPacket | Refusal {
+	return (
+		unproved(visitor) ??
+		act(house, visitor.packet.packet, asPerson(visitor), { do: 'noteShown', person: visitor.person.id, from })
+	);
+}
+
 /** How long a guest's link on the host's device holds. */
 const GUEST_HOURS = 2;
 

@@ -1,5 +1,5 @@
 import { fieldsOf, type Answers, type FileAnswer } from '../../core/field';
-import { stillAt, isOpen, type From, type PageSeen } from '../../core/packet';
+import { stillAt, isOpen, isShut, type From, type PageSeen, type SentPacket } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
 import { canonicalJson } from '../../core/audit';
 import type { House } from '../house';
@@ -33,10 +33,16 @@ export function readSaved(house: House, packet: string, person: string): Saved |
 		: null;
 }
 
+/** Whether it was this person's turn before a correction made them wait. */
+function waitsAgain(house: House, packet: SentPacket, person: string): boolean {
+	return packet.people[person]?.is === 'waiting' && readSaved(house, packet.packet, person) !== null;
+}
+
 /** Refuses where nothing can be entered by this person now. */
-function notNow({ packet, person, proved }: Visitor): Refusal | null {
+function notNow(house: House, { packet, person, proved }: Visitor): Refusal | null {
 	if (!proved) return refuse('not-proved', 'Enter your code first. What you entered is kept.');
-	return isOpen(packet) && stillAt(packet).includes(person.id)
+	// what is typed while somebody corrects it, or has put another stop before, is kept all the same
+	return isOpen(packet) && (stillAt(packet).includes(person.id) || waitsAgain(house, packet, person.id))
 		? null
 		: refuse('not-your-turn', 'It is not your turn. Nothing can be entered here now.');
 }
@@ -44,9 +50,15 @@ function notNow({ packet, person, proved }: Visitor): Refusal | null {
 /**
  * Keeps what was entered so far. What was entered counts only when the person finishes; the record hears which answers
  * were changed, not what they say.
+ * @returns `stale`: the page shows something else by now and should look again
  */
-export function saveAnswers(house: House, visitor: Visitor, given: Answers, from: From): { savedAt: string } | Refusal {
-	const no = notNow(visitor);
+export function saveAnswers(
+	house: House,
+	visitor: Visitor,
+	given: Answers,
+	from: From
+): { savedAt: string; stale?: true } | Refusal {
+	const no = notNow(house, visitor);
 	if (no) return no;
 	const { packet, person } = visitor;
 	const own = new Set(fieldsOf(packet.plan, person.id).map((field) => field.id));
@@ -61,7 +73,9 @@ export function saveAnswers(house: House, visitor: Visitor, given: Answers, from
 		.run(packet.packet, person.id, JSON.stringify(answers), savedAt);
 	if (!before?.toldAt || Date.parse(savedAt) - Date.parse(before.toldAt) >= TOLD_EVERY)
 		tell(house, visitor, before?.told ?? {}, answers, from);
-	return { savedAt };
+	const stale =
+		isShut(packet, savedAt) || packet.toTell[person.id] !== undefined || packet.people[person.id]!.is === 'waiting';
+	return { savedAt, ...(stale && { stale }) };
 }
 
 function tell(house: House, { packet, person }: Visitor, before: Answers, now: Answers, from: From): void {
@@ -103,7 +117,7 @@ export async function addMarkPicture(
 	visitor: Visitor,
 	bytes: Uint8Array
 ): Promise<{ digest: string } | Refusal> {
-	return notNow(visitor) ?? keepPicture(house, bytes);
+	return notNow(house, visitor) ?? keepPicture(house, bytes);
 }
 
 /** A file handed in for one of this person's fields: judged by its content, kept unchanged. */
@@ -114,7 +128,7 @@ export async function addFile(
 	name: string,
 	bytes: Uint8Array
 ): Promise<FileAnswer | Refusal> {
-	const no = notNow(visitor);
+	const no = notNow(house, visitor);
 	if (no) return no;
 	const { packet, person } = visitor;
 	const field = fieldsOf(packet.plan, person.id).find((f) => f.id === fieldId && f.kind === 'attachment');

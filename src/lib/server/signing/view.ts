@@ -4,13 +4,16 @@ import {
 	addressOf,
 	EVERYBODY,
 	isOpen,
+	isShut,
 	localeOf,
 	personIn,
 	phoneOf,
+	stillAt,
 	type Attachment,
 	type Field,
 	type Paper,
 	type PlanPerson,
+	type SeenPart,
 	type SentPacket,
 	type WordingRequest
 } from '../../core/packet';
@@ -19,6 +22,7 @@ import { wordsOf, type Words } from '../../words';
 import type { House } from '../house';
 import { CODE_MINUTES } from '../packets/codes';
 import { copiesOf } from '../packets/copies';
+import { fitsField } from '../packets/plan-border';
 import { letterFor } from '../packets/letters';
 import { CODES_ALLOWED } from './identity';
 import { consentDigest } from './consenting';
@@ -40,6 +44,8 @@ export type SigningView = {
 	| { state: 'code'; by: 'code' | 'mail' | 'text'; to: string; minutes: number; left: number }
 	| { state: 'waiting' }
 	| { state: 'held' }
+	/** shut, while the sender's office corrects it */
+	| { state: 'correcting' }
 	| { state: 'ended'; why: string }
 	| ({ state: 'turn' } & Shown & Turn)
 	| ({ state: 'so far' } & Shown)
@@ -59,6 +65,10 @@ interface Shown {
 }
 
 interface Turn {
+	/** digest of the plan: what is shown is made anew when it is another */
+	version: string;
+	/** what was corrected since this person opened it, and they have not been shown yet */
+	corrected: SeenPart[];
 	consented: boolean;
 	saved: Answers;
 	savedAt: string | null;
@@ -94,6 +104,8 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 	};
 	const why = whyEnded(packet, person, words, now);
 	if (why) return { ...base, state: 'ended', why };
+	if (isShut(packet, now) && isOpen(packet) && stillAt(packet).includes(person.id))
+		return { ...base, state: 'correcting' };
 	if (!visitor.proved) return { ...base, ...codeState(packet, person) };
 	const standing = packet.people[person.id]!;
 	const shown = shownTo(packet, person);
@@ -147,6 +159,8 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 	const saved = readSaved(house, packet.packet, person.id);
 	const text = standing.is === 'opened' ? standing.consented : null;
 	return {
+		version: packet.planDigest,
+		corrected: packet.toTell[person.id] ?? [],
 		consented: text !== null && text === consentDigest(text.split('-')[0]!),
 		saved: {
 			...prefilled(plan, person.id, {
@@ -155,7 +169,11 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 				zone: packet.zone,
 				locale: localeOf(plan)
 			}),
-			...saved?.answers
+			...Object.fromEntries(
+				Object.entries(saved?.answers ?? {}).filter(([id, answer]) =>
+					plan.fields.some((f) => f.id === id && f.person === person.id && fitsField(f, answer))
+				)
+			)
 		},
 		savedAt: saved?.savedAt ?? null,
 		note: person.note ?? '',

@@ -1,4 +1,4 @@
-import { mustProve, personIn, type PlanPerson, type SentPacket } from '../../core/packet';
+import { anybodyIn, mustProve, personIn, type PlanPerson, type SentPacket } from '../../core/packet';
 import { refuse, refuseWith, type Refusal } from '../../core/refusal';
 import type { House } from '../house';
 import { newToken, tokenHash } from '../ids';
@@ -34,6 +34,8 @@ export function visit(house: House, token: string, pass = ''): Visitor | Refusal
 		);
 	const packet = packetState(house.db, link.packet);
 	const person = packet.status === 'none' ? undefined : personIn(packet.plan, link.person);
+	if (!person && packet.status !== 'none' && anybodyIn(packet, link.person))
+		return refuse('not-needed', 'This is no longer needed of you.');
 	if (packet.status === 'none' || !person) return refuse('no-link', 'This link leads nowhere any more.');
 	return {
 		packet,

@@ -1,6 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { holidayList } from '$lib/server/holidays';
+import { correctingOf, leaveCorrection } from '$lib/server/packets/correcting';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
 import { organisation } from '$lib/server/settings';
 import { ownTemplate } from '$lib/server/templates';
@@ -17,6 +18,7 @@ export const load = ({ params, locals }) => {
 	const { name, email } = account;
 	return {
 		draft,
+		correcting: correctingOf(house(), draft),
 		template: template && { id: template.id, version: template.version },
 		sender: { name, email },
 		organisation: organisation(house().db),
@@ -25,8 +27,9 @@ export const load = ({ params, locals }) => {
 };
 
 export const actions = {
-	drop: ({ params }) => {
-		dropDraft(house(), params.id);
+	drop: ({ params, locals }) => {
+		if (readDraft(house(), params.id)?.corrects) leaveCorrection(house(), accountIn(locals), params.id);
+		else dropDraft(house(), params.id);
 		redirect(303, '/desk');
 	}
 };

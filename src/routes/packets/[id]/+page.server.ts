@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
+import { beginCorrection, correctionOf, leaveCorrection } from '$lib/server/packets/correcting';
 import {
 	answerWording,
 	correctAddress,
@@ -42,6 +43,15 @@ export const actions = {
 		const draft = newVersion(house(), accountIn(locals), params.id, reason);
 		if (isRefusal(draft)) return result(draft, 'version', { reason });
 		redirect(303, `/bench/${draft.id}`);
+	},
+	'begin-correction': ({ params, locals }) => {
+		const draft = beginCorrection(house(), accountIn(locals), params.id);
+		if (isRefusal(draft)) return result(draft, 'begin-correction');
+		redirect(303, `/bench/${draft.id}`);
+	},
+	'leave-correction': ({ params, locals }) => {
+		const draft = correctionOf(house(), params.id);
+		return result((draft && leaveCorrection(house(), accountIn(locals), draft.id)) ?? {}, 'leave-correction');
 	},
 	correct: async ({ params, request, locals }) => {
 		const text = await textsOf(request);

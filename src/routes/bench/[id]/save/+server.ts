@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
+import { goOnCorrecting } from '$lib/server/packets/correcting';
 import { readDraft } from '$lib/server/packets/drafts';
 import { saveBench } from '$lib/server/templates';
 import { accountIn, answer, bodyOf } from '$lib/server/web';
@@ -13,11 +14,13 @@ const checked = border(
 	)
 );
 
-/** Saves the draft. `over`: the person has seen that it changed elsewhere and wants theirs to stand. */
+/** Saves the draft; `until`: how long the packet that it corrects stays shut, null where it doesn't. `over`: the person has seen that it changed elsewhere and wants theirs to stand. */
 export const PUT = async ({ params, request, locals }) => {
 	const body = checked(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
 	const revision = body.over ? (readDraft(house(), params.id)?.revision ?? body.revision) : body.revision;
 	const saved = saveBench(house(), accountIn(locals), params.id, revision, body.plan);
-	return answer(isRefusal(saved) ? saved : { revision: saved.revision, savedAt: saved.savedAt });
+	if (isRefusal(saved)) return answer(saved);
+	const until = saved.corrects && goOnCorrecting(house(), accountIn(locals), saved.corrects);
+	return answer({ revision: saved.revision, savedAt: saved.savedAt, until });
 };
