@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { lockedPdf, pdf } from './kit/pdfs';
 import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
+import { clean } from './kit/axe';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -10,18 +10,6 @@ test.beforeAll(async () => {
 	await server.seed('demo').start();
 });
 test.afterAll(() => server.stop());
-
-/** All rules, or those named. */
-async function clean(page: Page, where: string, rules?: string[]) {
-	const axe = new AxeBuilder({ page });
-	if (rules) axe.withRules(rules);
-	else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']);
-	// a message stands in a frame that may run no scripts, axe's neither: its HTML is looked at by itself
-	axe.options({ iframes: false }).setLegacyMode(true);
-	const { violations } = await axe.analyze();
-	const found = violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
-	expect(found).toEqual([]);
-}
 
 test.describe('axe finds nothing', () => {
 	for (const scheme of ['light', 'dark'] as const)
@@ -31,41 +19,41 @@ test.describe('axe finds nothing', () => {
 			// the dark only changes colours
 			const rules = scheme === 'dark' ? ['color-contrast'] : undefined;
 			await page.goto(`${server.origin}/sign-in`);
-			await clean(page, 'sign-in', rules);
+			await clean(page, 'sign-in', { rules, frameless: true });
 			await signIn(page, server);
-			await clean(page, 'desk', rules);
+			await clean(page, 'desk', { rules, frameless: true });
 			await page.getByRole('button', { name: 'Correct the address' }).first().click();
-			await clean(page, 'desk, correcting', rules);
+			await clean(page, 'desk, correcting', { rules, frameless: true });
 			await page.getByRole('link', { name: 'Guest engagement, A. Dube' }).click();
 			await page.locator('canvas[data-drawn=yes]').first().waitFor();
-			await clean(page, 'packet', rules);
+			await clean(page, 'packet', { rules, frameless: true });
 			for (const area of ['records', 'settings', 'stand-ins', 'records?q=nothing-of-the-kind', 'packets/none']) {
 				await page.goto(`${server.origin}/${area}`);
-				await clean(page, area, rules);
+				await clean(page, area, { rules, frameless: true });
 			}
 			await page.goto(`${server.origin}/stand-ins`);
 			await page.getByRole('row').nth(1).getByRole('link').click();
 			await page.waitForURL(/mailbox/);
-			await clean(page, 'message', rules);
+			await clean(page, 'message', { rules, frameless: true });
 			await page.setContent(await (await page.request.get(`${page.url()}/letter`)).text());
-			await clean(page, 'letter', rules);
+			await clean(page, 'letter', { rules, frameless: true });
 			await page.goto(`${server.origin}/desk`);
 			await ready(page);
 			await page.locator('li', { hasText: 'viola no. 3' }).getByRole('link', { name: 'Go on' }).click();
 			await page.locator('canvas[data-drawn=yes]').first().waitFor();
-			await clean(page, 'bench', rules);
+			await clean(page, 'bench', { rules, frameless: true });
 			await page.getByRole('button', { name: 'Go to Instrument loan, page 2' }).click();
 			await page.locator('[data-field]').first().focus();
-			await clean(page, 'bench with a field', rules);
+			await clean(page, 'bench with a field', { rules, frameless: true });
 			await page.getByRole('button', { name: 'Send…' }).click();
 			await page.getByRole('dialog').waitFor();
-			await clean(page, 'send', rules);
+			await clean(page, 'send', { rules, frameless: true });
 			await page.goto(`${server.origin}/desk`);
 			await ready(page);
 			await page.keyboard.press('Control+k');
 			await page.getByRole('combobox', { name: 'Find or do' }).fill('maren');
 			await page.getByRole('option', { name: /Recording release, spring/ }).waitFor();
-			await clean(page, 'find', rules);
+			await clean(page, 'find', { rules, frameless: true });
 		});
 
 	test('on the signing page, at a desk and on a phone, before, while and after', async ({ page, browser }) => {
@@ -77,12 +65,12 @@ test.describe('axe finds nothing', () => {
 			await ready(view);
 			const first = view.getByLabel('I agree');
 			if (await first.isVisible()) {
-				await clean(view, 'first view');
+				await clean(view, 'first view', { frameless: true });
 				await first.check();
 				await view.getByRole('button', { name: /Go to the document/ }).click();
 			}
 			await view.locator('canvas[data-drawn=yes]').first().waitFor();
-			await clean(view, 'signing');
+			await clean(view, 'signing', { frameless: true });
 		}
 		// nothing is cut off on a phone, and everything to press is large enough
 		expect(await small.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
@@ -91,10 +79,10 @@ test.describe('axe finds nothing', () => {
 		await small.getByRole('button', { name: /in hand 3/ }).click();
 		await small.getByRole('button', { name: 'Sign as Lucia Marchetti' }).click();
 		await small.getByRole('heading', { name: 'You have signed' }).waitFor();
-		await clean(small, 'finished');
+		await clean(small, 'finished', { frameless: true });
 		await small.goto(`${server.origin}/s/${'x'.repeat(43)}`);
 		await expect(small.getByText('This link is not complete, or not from here.')).toBeVisible();
-		await clean(small, 'no link');
+		await clean(small, 'no link', { frameless: true });
 	});
 });
 

@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { clean } from './kit/axe';
 import { drafted, field, sends, signsAs, takesPart } from './kit/draft';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
@@ -15,15 +15,6 @@ const route = (page: Page) => page.getByRole('list', { name: 'Route' });
 const on = (page: Page, name: string) => route(page).getByRole('button', { name: new RegExp(`^${name}`) });
 const names = async (page: Page) =>
 	(await route(page).getByRole('listitem').allInnerTexts()).map((text) => text.replace(/\s+/g, ' ').trim());
-
-async function clean(page: Page, where: string) {
-	const { violations } = await new AxeBuilder({ page })
-		.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
-		.analyze();
-	expect(violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual(
-		[]
-	);
-}
 
 test('a route is ordered by dragging and by keys, with myself on it, a group, a rule, and every way of being reached', async ({
 	page

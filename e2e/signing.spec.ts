@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { engagement } from '../demo/documents';
+import { clean } from './kit/axe';
 import { drafted, field, sends, takesPart } from './kit/draft';
 import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 
@@ -11,14 +11,6 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-async function clean(page: Page, where: string) {
-	const { violations } = await new AxeBuilder({ page })
-		.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
-		.analyze();
-	expect(violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual(
-		[]
-	);
-}
 /** Nothing runs over the side of a narrow window. */
 const overflow = (page: Page) =>
 	page.evaluate('document.documentElement.scrollWidth - document.documentElement.clientWidth');

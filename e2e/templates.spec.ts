@@ -1,10 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { engagement } from '../demo/documents';
 import { docx } from '../demo/word';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
+import { clean } from './kit/axe';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -12,16 +12,6 @@ test.beforeAll(async () => {
 	await server.seed('demo').start();
 });
 test.afterAll(() => server.stop());
-
-async function clean(page: Page, where: string, part = 'body') {
-	const { violations } = await new AxeBuilder({ page })
-		.include(part)
-		.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
-		.analyze();
-	expect(violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual(
-		[]
-	);
-}
 
 const file = (name: string, bytes: Uint8Array, mimeType = 'application/pdf') => ({
 	name,
@@ -167,7 +157,7 @@ test('a letter written anew gets its fields by itself; what is unsure is walked 
 	await expect(dialog.getByText('7 of 8 fields placed surely')).toBeVisible();
 	await expect(dialog.getByRole('button', { name: 'Lay the fields down' })).toBeDisabled();
 	await dialog.locator('canvas[data-drawn=yes]').first().waitFor();
-	await clean(page, 'fit', '[role=dialog]');
+	await clean(page, 'fit', { part: '[role=dialog]' });
 	// the initials went along with their foot to page 2: Enter says that this is right
 	await expect(dialog.getByRole('button', { name: /Initials/ })).toContainText('it moved from page 1 to page 2');
 	await page.keyboard.press('Enter');

@@ -75,10 +75,15 @@
 				<tbody>
 					{#each data.rows as row (row.id)}
 						{@const with_ = having(row.thread)}
+						{@const shut = row.shutUntil !== null && row.shutUntil > data.now}
 						<tr class="hover:bg-wash">
 							<td class="max-w-72"><PacketName packet={row} /></td>
 							<td><Thread thread={row.thread} now={data.now} /></td>
-							<td>{with_.names}<br /><span class="text-[13px] {with_.tone}">{with_.note}</span></td>
+							<td
+								>{with_.names}<br /><span class="text-[13px] {shut ? 'text-copper' : with_.tone}"
+									>{shut ? 'shut, being corrected' : with_.note}</span
+								></td
+							>
 							<td class="whitespace-nowrap">{row.deadline ? day(row.deadline, zone, data.now) : 'open'}</td>
 						</tr>
 					{/each}

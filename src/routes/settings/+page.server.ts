@@ -25,6 +25,7 @@ export const actions = {
 		const text = (name: string) => String(form.get(name) ?? '').slice(0, 200);
 		const kept = { name: text('name').trim(), colour: text('colour'), zone: text('zone') };
 		const seenPages = form.get('seen-pages') === 'on';
+		const exchange = form.get('exchange') === 'on';
 		let { logo } = organisation(house().db);
 		const file = form.get('logo');
 		if (form.get('remove-logo') === 'on') logo = '';
@@ -37,7 +38,7 @@ export const actions = {
 				return fail(statusOf(picture), { form: 'organisation', ...kept, say: picture.say, at: 'logo' });
 			logo = keepBlob(house().db, picture.bytes, 'image/png', house().now(), picture.digest);
 		}
-		const set = setOrganisation(house().db, { ...kept, logo, seenPages });
+		const set = setOrganisation(house().db, { ...kept, logo, seenPages, exchange });
 		return isRefusal(set)
 			? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at })
 			: { form: 'organisation', done: true };

@@ -68,6 +68,10 @@
 					><input type="checkbox" name="seen-pages" checked={data.settings.seenPages ?? false} /> The record says how long
 					each page was in view</label
 				>
+				<label class="flex items-center gap-2"
+					><input type="checkbox" name="exchange" checked={data.settings.exchange ?? false} /> Documents of a packet that
+					is out may be exchanged, as long as nobody has finished</label
+				>
 				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
 						{said.say ?? 'Saved.'}
 					</p>{/if}

@@ -55,6 +55,7 @@
 			<h2 class="text-[17px]">Clock</h2>
 			<p class="pt-2" data-testid="clock">It is {moment(data.now, zone)}.</p>
 			<form method="POST" action="?/clock" use:enhance class="flex flex-wrap gap-2 pt-2">
+				<button class="button" name="days" value={1 / 24}>An hour on</button>
 				<button class="button" name="days" value="1">A day on</button><button class="button" name="days" value="3"
 					>3 days on</button
 				><button class="button" name="days" value="14">14 days on</button>

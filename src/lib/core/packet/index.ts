@@ -5,8 +5,6 @@ export {
 	groundOf,
 	presentPlan,
 	rebased,
-	SEEN_PARTS,
-	SHUT_MINUTES,
 	type Ground,
 	type PlanChange,
 	type SeenPart

@@ -9,7 +9,6 @@ import {
 	realPlan,
 	signs,
 	testHouse,
-	visitor,
 	type TestHouse
 } from '../../../../e2e/kit/house';
 import { field } from '../../../../e2e/kit/plans';

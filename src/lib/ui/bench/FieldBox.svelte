@@ -15,6 +15,7 @@
 		named,
 		chosen,
 		alone,
+		fixed,
 		onchoose,
 		ondrag,
 		onsingle,
@@ -32,6 +33,8 @@
 		chosen: boolean;
 		/** the only one chosen: it has handles */
 		alone: boolean;
+		/** it stays as it is: somebody has finished who has seen it */
+		fixed: boolean;
 		onchoose: (add: boolean) => void;
 		ondrag: (event: PointerEvent, was: boolean) => void;
 		/** chooses just this one, out of a group or of several */
@@ -63,7 +66,8 @@
 </script>
 
 <div
-	class="field absolute flex items-stretch overflow-visible border {drawn === 'pick'
+	class="field absolute flex {fixed ? 'border-dashed opacity-60' : ''} items-stretch overflow-visible border {drawn ===
+	'pick'
 		? 'rounded-full'
 		: 'rounded-[2px]'} {chosen
 		? 'border-[#14525c] outline outline-[#14525c]'
@@ -79,7 +83,7 @@
 	tabindex="0"
 	data-field={field.id}
 	aria-pressed={chosen}
-	aria-label="{kind.name}, {field.label}, {owner}, page {field.page + 1}"
+	aria-label="{kind.name}, {field.label}, {owner}, page {field.page + 1}{fixed ? ', stays as it is' : ''}"
 	title={small ? `${kind.name}: ${field.label}, ${owner}` : undefined}
 	onfocus={() => !chosen && onchoose(false)}
 	onkeydown={(event) => {
@@ -92,7 +96,7 @@
 		event.stopPropagation();
 		const was = chosen && !event.shiftKey;
 		if (!was) onchoose(event.shiftKey);
-		ondrag(event, was);
+		if (!fixed) ondrag(event, was);
 	}}
 >
 	{#if drawn === 'image' && field.settings['picture']}
@@ -121,7 +125,7 @@
 				style:left="{((i + 1) / boxes) * 100}%"
 			></span>{/each}
 	{/if}
-	{#if alone}
+	{#if alone && !fixed}
 		{#each HANDLES as [across, down, cursor] (`${across} ${down}`)}
 			<span
 				class="absolute size-[8px] -translate-x-1/2 -translate-y-1/2 bg-[#14525c]"

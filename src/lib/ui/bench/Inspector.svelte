@@ -2,7 +2,9 @@
 	import type { Snippet } from 'svelte';
 	import { numberShown } from '../../core/field';
 	import { localeOf, LOCALES, type PlanLock } from '../../core/packet';
+	import { doneWord } from '../../core/route';
 	import type { Bench } from './bench.svelte';
+	import { hasFinished, isFixed } from './correcting';
 	import FieldsInspector from './FieldsInspector.svelte';
 	import { withSubject } from './edits';
 	import LetterPart from './LetterPart.svelte';
@@ -31,9 +33,13 @@
 
 <section aria-label="Inspector" class="relative h-full overflow-y-auto px-4 py-3.5 text-[14px] leading-5">
 	{#if fields.length > 0}
-		<FieldsInspector {bench} {fields} {onrepeat} />
+		{@const fixed = fields.some((f) => isFixed(bench.correcting, f))}
+		{#if fixed}<p class="pb-3">Somebody has finished who has seen this; it stays as it is.</p>{/if}
+		<fieldset disabled={fixed} class="contents"><FieldsInspector {bench} {fields} {onrepeat} /></fieldset>
 	{:else if person}
-		<PersonInspector {bench} {person} />
+		{@const done = hasFinished(bench.correcting, person.id)}
+		{#if done}<p class="pb-3">{person.name} has {doneWord(person.duty)}; that part stays as it is.</p>{/if}
+		<fieldset disabled={done} class="contents"><PersonInspector {bench} {person} /></fieldset>
 	{:else}
 		<h2 class="pb-3 text-[16px]">{bench.asTemplate ? 'The template' : 'The packet'}</h2>
 		<div class="grid gap-3">

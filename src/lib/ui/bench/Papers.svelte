@@ -180,7 +180,7 @@
 		<label class="flex items-start gap-1.5 pt-2 text-[13px] leading-[18px] text-quiet"
 			><input type="checkbox" class="mt-0.5" bind:checked={adding.together} /> pictures together as one</label
 		>
-	{:else}<p class="text-[13px] text-quiet">Set by the template.</p>{/if}
+	{:else}<p class="text-[13px] text-quiet">{bench.correcting ? 'As they were sent.' : 'Set by the template.'}</p>{/if}
 	<p class="pt-2 text-[13px] leading-[18px] break-words text-quiet" role="status">
 		{busy ? `Working on “${busy}”…` : ''}
 	</p>

@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { Plus } from '@lucide/svelte';
-	import { acts, moved, stopOf } from '../../core/route';
+	import { Check, Plus } from '@lucide/svelte';
+	import { acts, doneWord, moved, stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
+	import { hasFinished } from './correcting';
 	import { addMyself, addPerson } from './edits';
 	import { weave } from './weave';
 
@@ -130,7 +131,7 @@
 							: 'border-transparent hover:border-hairline'}"
 						aria-pressed={isChosen(person.id)}
 						data-person={person.id}
-						draggable={!locked}
+						draggable={!locked && !hasFinished(bench.correcting, person.id)}
 						ondragstart={(event) => {
 							dragged = person.id;
 							event.dataTransfer?.setData('text/plain', person.name);
@@ -147,7 +148,14 @@
 							<span class="block max-w-44 truncate text-[14px] leading-5 font-semibold"
 								>{person.name || person.role || 'No name yet'}</span
 							>
-							<span class="block text-[13px] leading-4 text-quiet">{person.duty}</span>
+							<span class="block text-[13px] leading-4 text-quiet"
+								>{#if hasFinished(bench.correcting, person.id)}<Check
+										class="inline text-moss"
+										size={13}
+										aria-hidden="true"
+									/>
+									has {doneWord(person.duty)}{:else}{person.duty}{/if}</span
+							>
 						</span>
 					</button>
 				{/each}

@@ -20,6 +20,7 @@
 	import { Banding } from './banding.svelte';
 	import { Dragging, REACH } from './dragging.svelte';
 	import { changeFields, placeField, putAt, shownAt, withGroups } from './field-edits';
+	import { isFixed } from './correcting';
 	import FieldBox from './FieldBox.svelte';
 	import { takePlaces } from './found-places';
 	import { sheetLayout, visibleSheets, type Sheet } from './layout';
@@ -309,6 +310,7 @@
 							owner={ownerName(plan, field.person)}
 							named={plan.people.some((p) => p.id === field.person)}
 							chosen={bench.fieldIds.includes(field.id)}
+							fixed={isFixed(bench.correcting, field)}
 							alone={bench.fieldIds.length === 1 && bench.fieldIds[0] === field.id}
 							onchoose={(add) => choose(field.id, add)}
 							ondrag={(event, was) => dragging.start(event, field, ALL_SIDES, was)}

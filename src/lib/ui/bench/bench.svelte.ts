@@ -30,6 +30,7 @@ import { post } from '../post';
 import { actorsOf } from '../../core/route';
 import { stillFree, type FreePlace } from './found-places';
 import { begin, changed, redone, undone, type History } from './history';
+import { faultIn, hasFinished, papersFixed, type Correcting } from './correcting';
 import { historyOf, keptOf, type KeptHistory } from './kept-history';
 import { Readings } from './readings';
 
@@ -77,6 +78,8 @@ export class Bench {
 	showPins = $state(false);
 	/** takes the words of the next band, while a phrase is being marked on the page */
 	marking = $state.raw<((words: string, paper: string, page: number, rect: ShownRect) => void) | null>(null);
+	/** the packet that is corrected here; null for one to be */
+	correcting = $state.raw<Correcting | null>(null);
 	/** why the last change was not made; '' where it was */
 	refused = $state('');
 	/** whether found places are shown */
@@ -114,14 +117,18 @@ export class Bench {
 		draft: SavedDraft,
 		readonly office: { zone: string; sender: FieldContext['person'] },
 		/** whether this is a template being made, and the plan whose locks hold where this was made from one */
-		private readonly made: { asTemplate: boolean; base: Plan | null } = { asTemplate: false, base: null }
+		private readonly made: { asTemplate: boolean; base: Plan | null; correcting?: Correcting | null } = {
+			asTemplate: false,
+			base: null
+		}
 	) {
+		this.correcting = made.correcting ?? null;
 		this.id = draft.id;
 		this.revision = draft.revision;
 		this.history = begin(draft.plan);
 		this.kept = draft.plan;
 		this.saving = { is: 'saved', at: draft.savedAt };
-		this.person = actorsOf(draft.plan)[0]?.id ?? null;
+		this.person = actorsOf(draft.plan).find((p) => !hasFinished(this.correcting, p.id))?.id ?? null;
 	}
 
 	get asTemplate(): boolean {
@@ -130,7 +137,9 @@ export class Bench {
 
 	/** Whether the template this was made from has it locked. */
 	isLocked(what: PlanLock): boolean {
-		return this.made.base !== null && isLocked(this.made.base, what);
+		return (
+			(this.made.base !== null && isLocked(this.made.base, what)) || (what === 'papers' && papersFixed(this.correcting))
+		);
 	}
 
 	isPersonLocked(id: string, what: PersonLock): boolean {
@@ -149,7 +158,7 @@ export class Bench {
 
 	/** One named step. `burst` joins it to the step before when that has the same name and was just now. */
 	change(name: string, plan: Plan, burst = false): void {
-		const no = this.made.base && lockedChange(this.made.base, plan);
+		const no = (this.made.base && lockedChange(this.made.base, plan)) ?? faultIn(this.correcting, plan);
 		this.refused = no ? no.say : '';
 		if (no) return;
 		const soon = Date.now() - this.lastChange < BURST;
@@ -233,13 +242,14 @@ export class Bench {
 
 	choosePerson(id: string): void {
 		this.chosen = { what: 'person', id };
-		if (this.actors.some((p) => p.id === id)) this.person = id;
+		if (this.actors.some((p) => p.id === id) && !hasFinished(this.correcting, id)) this.person = id;
 	}
 
 	chooseFields(ids: string[]): void {
 		this.chosen = ids.length > 0 ? { what: 'fields', ids } : { what: 'packet' };
 		const owner = this.plan.fields.find((f) => f.id === ids[0])?.person;
-		if (owner && (owner === SENDER || this.plan.people.some((p) => p.id === owner))) this.person = owner;
+		const someone = owner === SENDER || this.plan.people.some((p) => p.id === owner);
+		if (owner && someone && !hasFinished(this.correcting, owner)) this.person = owner;
 	}
 
 	/** Saves what there is to save; false when it could not be. */
@@ -254,7 +264,10 @@ export class Bench {
 	 * Asks for something to be done with what stands here, saved first: `what` is the end of its address. Gives the answer, or
 	 * the sentence that says why not and that all is kept.
 	 */
-	async ask<T extends object>(what: 'send' | 'schedule' | 'in-use', more: object = {}): Promise<T | { wrong: string }> {
+	async ask<T extends object>(
+		what: 'send' | 'schedule' | 'in-use' | 'correction',
+		more: object = {}
+	): Promise<T | { wrong: string }> {
 		if (!(await this.flush())) return { wrong: 'The last change is not saved yet, so nothing was done.' };
 		return post<T>(`/bench/${this.id}/${what}`, { revision: this.revision, ...more }, 'Everything is kept as it is.');
 	}
@@ -300,6 +313,8 @@ export class Bench {
 			const body = (await response.json()) as {
 				revision: number;
 				savedAt: string;
+				/** how long a packet that is corrected stays shut */
+				until?: string | null;
 				code?: string;
 				say?: string;
 				message?: string;
@@ -308,6 +323,7 @@ export class Bench {
 				this.revision = body.revision;
 				this.kept = plan;
 				this.saving = { is: 'saved', at: body.savedAt };
+				if (this.correcting) this.correcting = { ...this.correcting, until: body.until ?? null };
 				this.keepHistory();
 				if (this.plan !== plan) this.later();
 			} else if (body.code === 'changed-elsewhere') this.saving = { is: 'elsewhere', say: body.say ?? '' };

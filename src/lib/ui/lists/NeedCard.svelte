@@ -106,8 +106,9 @@
 					<button class="button">Try now</button>
 				</form>{/if}
 		{:else}
-			<p>Draft: <b>{need.title}</b></p>
+			<p>{need.corrects ? 'Correction' : 'Draft'}: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">
+				{#if need.corrects}of <span class="font-mono">{need.corrects}</span> ·{/if}
 				{need.fault
 					? `Did not go at its time: ${need.fault}`
 					: need.sendAt

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import type { ComponentProps } from 'svelte';
 	import { untrack } from 'svelte';
-	import type { Paper, WordingRequest } from '../../core/packet';
+	import type { Paper, SeenPart, WordingRequest } from '../../core/packet';
+	import CorrectedPart from './CorrectedPart.svelte';
 	import Asking from './Asking.svelte';
-	import { sentenceOf, serverKeeper } from './keeper';
+	import { sentenceOf, serverKeeper, type Keeper } from './keeper';
 	import { watchPages } from './seen';
 	import { Signing, type Turn } from './signing.svelte';
 	import TurnPage from './TurnPage.svelte';
@@ -30,6 +31,8 @@
 			wordings: WordingRequest[];
 			/** whether the time on each page is kept */
 			seen: boolean;
+			/** what was corrected since they opened it, and they have not been shown yet */
+			corrected: SeenPart[];
 			zone: string;
 		};
 		/** `/s/TOKEN` */
@@ -44,13 +47,26 @@
 
 	const words = useWords();
 	const signing = new Signing(
-		serverKeeper(
-			untrack(() => base),
-			words
+		watched(
+			serverKeeper(
+				untrack(() => base),
+				words
+			)
 		),
 		untrack(() => view),
 		words
 	);
+	/** What was kept may tell that the page shows something else by now. */
+	function watched(keeper: Keeper): Keeper {
+		return {
+			...keeper,
+			keep: async (answers) => {
+				const kept = await keeper.keep(answers);
+				if (kept.stale && view.corrected.length === 0) void onrefresh();
+				return kept;
+			}
+		};
+	}
 	const paperUrl = (paper: Paper) => `${base}/papers/${paper.id}`;
 
 	let busy = $state(false);
@@ -123,6 +139,7 @@
 
 <svelte:document onselectionchange={mark} />
 <div bind:this={root} class="lg:flex lg:h-[calc(100dvh-73px)] lg:flex-col" style:--turn="100%">
+	{#if view.corrected.length > 0}<CorrectedPart {base} sender={view.sender} parts={view.corrected} {onrefresh} />{/if}
 	{#if view.wordings.length > 0}<WordingsPart wishes={view.wordings} sender={view.sender} />{/if}
 	<TurnPage
 		{signing}

@@ -9,6 +9,8 @@ export interface Kept {
 	say: string;
 	at?: string;
 	savedAt?: string;
+	/** it is kept, but the page shows something else by now */
+	stale?: boolean;
 }
 
 /** What is given besides answers on finishing. */

@@ -187,6 +187,8 @@ export class Signing {
 			guests: $state.snapshot(this.guests)
 		});
 		if (kept.ok) return null;
+		// whatever stood in the way, the last letters typed are not to be lost by it
+		await this.keeper.keep(this.answers);
 		const field = this.fields.find((f) => f.id === kept.at);
 		if (field) this.current = this.todo.find((f) => questionOf(this.fields, field).includes(f))?.id ?? this.current;
 		return kept.say;

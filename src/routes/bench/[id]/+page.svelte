@@ -1,30 +1,30 @@
 <script lang="ts">
 	import { beforeNavigate, goto } from '$app/navigation';
 	import type { Finding } from '$lib/core/packet';
-	import { clock } from '$lib/ui/dates';
 	import { Adding } from '$lib/ui/bench/adding.svelte';
+	import BenchHead from '$lib/ui/bench/BenchHead.svelte';
+	import CorrectingNote from '$lib/ui/bench/CorrectingNote.svelte';
+	import CorrectSheet from '$lib/ui/bench/CorrectSheet.svelte';
+	import KeysDialog from '$lib/ui/bench/KeysDialog.svelte';
+	import Notes from '$lib/ui/bench/Notes.svelte';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
 	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
 	import { removeFields } from '$lib/ui/bench/field-edits';
 	import FieldList from '$lib/ui/bench/FieldList.svelte';
 	import FitDialog from '$lib/ui/bench/FitDialog.svelte';
-	import LooksLike from '$lib/ui/bench/LooksLike.svelte';
 	import FindText from '$lib/ui/bench/FindText.svelte';
 	import Findings from '$lib/ui/bench/Findings.svelte';
 	import Inspector from '$lib/ui/bench/Inspector.svelte';
-	import { KEYS, pressKey } from '$lib/ui/bench/keys';
+	import { pressKey } from '$lib/ui/bench/keys';
 	import Papers from '$lib/ui/bench/Papers.svelte';
 	import PasteDialog from '$lib/ui/bench/PasteDialog.svelte';
 	import Rehearsal from '$lib/ui/bench/Rehearsal.svelte';
 	import PutInUse from '$lib/ui/bench/PutInUse.svelte';
 	import RepeatDialog from '$lib/ui/bench/RepeatDialog.svelte';
-	import Route from '$lib/ui/bench/Route.svelte';
 	import SendSheet from '$lib/ui/bench/SendSheet.svelte';
 	import Scheduled from '$lib/ui/bench/Scheduled.svelte';
 	import Sheets from '$lib/ui/bench/Sheets.svelte';
 	import Tray from '$lib/ui/bench/Tray.svelte';
-	import { Redo2, Undo2 } from '@lucide/svelte';
-	import { Dialog } from 'bits-ui';
 	import { onMount, untrack } from 'svelte';
 
 	let { data } = $props();
@@ -35,7 +35,7 @@
 			zone: data.organisation.zone,
 			sender: { name: data.sender.name, email: data.sender.email, organisation: data.organisation.name }
 		})),
-		untrack(() => ({ asTemplate: data.template !== null, base: data.draft.base }))
+		untrack(() => ({ asTemplate: data.template !== null, base: data.draft.base, correcting: data.correcting }))
 	);
 	const zone = $derived(data.organisation.zone);
 
@@ -169,6 +169,16 @@
 	});
 	let sent = false;
 
+	/** Leaves the packet as it was, or keeps the correction of one that has ended as a draft. */
+	async function endCorrection(how: 'leave' | 'keep as draft') {
+		const packet = bench.correcting!.packet;
+		const done = await bench.ask<{ done: true }>('correction', { do: how });
+		if ('wrong' in done) return adding.say(done.wrong, true);
+		sent = true;
+		if (how === 'leave') await goto(`/packets/${packet}`);
+		else location.reload();
+	}
+
 	/** `packet`: null where it goes by itself later */
 	function onsent(packet: string | null) {
 		sent = true;
@@ -215,159 +225,104 @@
 		? 'grid-cols-[400px_1fr_288px]'
 		: 'grid-cols-[148px_1fr_288px]'} grid-rows-[96px_1fr_88px] bg-sheet"
 >
-	<header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
-		<div class="w-60 shrink-0 py-2.5 pl-[18px]">
-			<p class="text-[14px] text-quiet">
-				{#if data.template}<a href="/templates?id={data.template.id}" class="text-thread underline">Templates</a> ·{:else}<a
-						href="/desk"
-						class="text-thread underline">Desk</a
-					> · Bench ·{/if}
-				<span role="status"
-					>{bench.saving.is === 'saved'
-						? `${data.template ? '' : 'draft, '}saved ${clock(bench.saving.at, zone)}`
-						: bench.saving.is === 'saving'
-							? 'saving…'
-							: 'not saved'}</span
-				>
-			</p>
-			<h1 class="line-clamp-2 text-[18px] leading-6">
-				<button class="cursor-pointer text-left" onclick={() => bench.chooseFields([])}
-					>{plan.title || (data.template ? 'New template' : 'New packet')}</button
-				>
-			</h1>
-		</div>
-		<Route {bench} />
-		<div class="flex shrink-0 items-start gap-2 py-8 pr-[18px]">
-			<button
-				class="plain"
-				disabled={bench.undoName === null}
-				title={bench.undoName ? `Undo: ${bench.undoName}` : 'Nothing to undo'}
-				aria-label={bench.undoName ? `Undo: ${bench.undoName}` : 'Undo'}
-				onclick={() => bench.undo()}><Undo2 size={18} /></button
-			>
-			<button
-				class="plain"
-				disabled={bench.redoName === null}
-				title={bench.redoName ? `Redo: ${bench.redoName}` : 'Nothing to redo'}
-				aria-label={bench.redoName ? `Redo: ${bench.redoName}` : 'Redo'}
-				onclick={() => bench.redo()}><Redo2 size={18} /></button
-			>
-			<button class="button" disabled={plan.papers.length === 0} onclick={() => (rehearsing = true)}>Rehearse</button>
-			<button class="button primary" onclick={() => (grave.length > 0 ? (checking = true) : (sending = true))}
-				>{data.template ? 'Put in use…' : 'Send…'}</button
-			>
-		</div>
-	</header>
+	<BenchHead
+		{bench}
+		template={data.template}
+		{zone}
+		onrehearse={() => (rehearsing = true)}
+		ongo={() => (grave.length > 0 ? (checking = true) : (sending = true))}
+	/>
 	<div class="min-h-0 border-r border-hairline bg-linen">
 		{#if listing}<FieldList {bench} ongo={(id) => void sheets?.goToField(id)} />
 		{:else}<Papers {bench} {adding} ongo={(key) => sheets?.goTo(key)} />{/if}
 	</div>
-	<div class="relative min-h-0 min-w-0 bg-desk">
-		{#if plan.papers.length === 0}
-			<div class="grid h-full place-items-center p-8 text-center">
-				<div>
-					<p class="font-serif text-xl">Drop the document here</p>
-					<p class="pt-1 text-quiet">
-						A PDF, a Word document or pictures, in the order they should stand. Drop, paste, or choose files at the
-						left.
-					</p>
-				</div>
-			</div>
-		{:else}
-			<Sheets {bench} scale={(zoom / 100) * 1.075} bind:current bind:this={sheets} />
-			{#if found > 0}
-				<div
-					class="absolute top-3 left-3.5 flex items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-[14px] whitespace-nowrap"
-					role="group"
-					aria-label="Found places"
-				>
-					<span class="pr-1"><b class="text-copper">{found}</b> found</span>
-					{#if bench.showFound}
-						<button class="plain" onclick={() => takeFound(false)}>Take this page’s</button>
-						<button class="plain" onclick={() => takeFound(true)}>Take all</button>
-					{/if}
-					<button class="plain" onclick={() => (bench.showFound = !bench.showFound)}
-						>{bench.showFound ? 'Hide' : 'Show'}</button
-					>
-				</div>
-			{/if}
-			{#if finding}<FindText {bench} ongo={(key) => sheets?.goTo(key)} onclose={() => (finding = false)} />{/if}
+	<div class="flex min-h-0 min-w-0 flex-col bg-desk">
+		{#if bench.correcting}
+			<CorrectingNote {bench} correcting={bench.correcting} {zone} onend={endCorrection} />
 		{/if}
-		{#if over}<div
-				class="absolute inset-2 grid place-items-center border-2 border-dashed border-thread bg-sheet/85 font-serif text-xl"
-			>
-				Let go to add it
-			</div>{/if}
-		<div class="absolute top-12 left-3.5 z-10 grid max-w-[520px] gap-2">
-			<Scheduled draft={data.draft} {zone} />
-			{#if bench.saving.is === 'elsewhere'}
-				<div role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">
-					<p>{bench.saving.say}</p>
-					<p class="flex gap-2 pt-2">
-						<button class="button" onclick={() => void bench.keepMine()}>Keep what I have here</button><button
-							class="button"
-							onclick={() => {
-								sent = true;
-								location.reload();
-							}}>Take the other one</button
+		<div class="relative min-h-0 flex-1">
+			{#if plan.papers.length === 0}
+				<div class="grid h-full place-items-center p-8 text-center">
+					<div>
+						<p class="font-serif text-xl">Drop the document here</p>
+						<p class="pt-1 text-quiet">
+							A PDF, a Word document or pictures, in the order they should stand. Drop, paste, or choose files at the
+							left.
+						</p>
+					</div>
+				</div>
+			{:else}
+				<Sheets {bench} scale={(zoom / 100) * 1.075} bind:current bind:this={sheets} />
+				{#if found > 0}
+					<div
+						class="absolute top-3 left-3.5 flex items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-[14px] whitespace-nowrap"
+						role="group"
+						aria-label="Found places"
+					>
+						<span class="pr-1"><b class="text-copper">{found}</b> found</span>
+						{#if bench.showFound}
+							<button class="plain" onclick={() => takeFound(false)}>Take this page’s</button>
+							<button class="plain" onclick={() => takeFound(true)}>Take all</button>
+						{/if}
+						<button class="plain" onclick={() => (bench.showFound = !bench.showFound)}
+							>{bench.showFound ? 'Hide' : 'Show'}</button
 						>
-					</p>
-				</div>
-			{:else if bench.saving.is === 'failed'}
-				<p role="alert" class="rounded-sm border border-brick bg-sheet p-3 shadow-(--float)">{bench.saving.say}</p>
+					</div>
+				{/if}
+				{#if finding}<FindText {bench} ongo={(key) => sheets?.goTo(key)} onclose={() => (finding = false)} />{/if}
 			{/if}
-			{#if bench.refused}
-				<p role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">{bench.refused}</p>
-			{/if}
-			{#if adding.looksLike}<LooksLike {adding} like={adding.looksLike} />{/if}
-			{#each adding.notes as note, i (i)}
-				<p
-					role={note.bad ? 'alert' : 'status'}
-					class="flex items-start gap-3 rounded-sm border bg-sheet p-3 shadow-(--float) {note.bad
-						? 'border-brick'
-						: 'border-hairline'}"
+			{#if over}<div
+					class="absolute inset-2 grid place-items-center border-2 border-dashed border-thread bg-sheet/85 font-serif text-xl"
 				>
-					<span class="flex-1">{note.say}</span><button
-						class="plain"
-						aria-label="Put this note away"
-						onclick={() => (adding.notes = adding.notes.filter((n) => n !== note))}>Close</button
+					Let go to add it
+				</div>{/if}
+			<div class="absolute top-12 left-3.5 z-10 grid max-w-[520px] gap-2">
+				<Scheduled draft={data.draft} {zone} />
+				<Notes
+					{bench}
+					{adding}
+					onreload={() => {
+						sent = true;
+						location.reload();
+					}}
+				/>
+			</div>
+			<div class="pointer-events-none absolute z-10 right-3.5 bottom-3 left-3.5 flex flex-wrap items-end gap-2">
+				{#if checking && findings.length > 0}
+					<Findings {bench} onjump={jump} />
+				{/if}
+				{#if plan.papers.length > 0}
+					<div
+						class="pointer-events-auto flex items-center gap-1 rounded-sm whitespace-nowrap border border-hairline bg-sheet px-2 py-0.5"
 					>
-				</p>
-			{/each}
-		</div>
-		<div class="pointer-events-none absolute z-10 right-3.5 bottom-3 left-3.5 flex flex-wrap items-end gap-2">
-			{#if checking && findings.length > 0}
-				<Findings {bench} onjump={jump} />
-			{/if}
-			{#if plan.papers.length > 0}
-				<div
-					class="pointer-events-auto flex items-center gap-1 rounded-sm whitespace-nowrap border border-hairline bg-sheet px-2 py-0.5"
+						<button class="plain" aria-label="Smaller" onclick={() => zoomBy(-1)}>−</button><span
+							class="w-14 text-center text-quiet">{zoom} %</span
+						><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
+						<span class="pr-1 text-quiet">· page {current + 1} of {pages}</span>
+						<button class="plain" aria-pressed={listing} onclick={() => (listing = !listing)}
+							>{listing ? 'Papers' : 'List'}</button
+						>
+						<button class="plain" onclick={() => (finding = !finding)}>Find…</button>
+					</div>
+				{/if}
+				<button
+					class="pointer-events-auto ml-auto cursor-pointer rounded-sm border border-hairline bg-sheet px-3 py-1"
+					aria-expanded={checking}
+					onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
 				>
-					<button class="plain" aria-label="Smaller" onclick={() => zoomBy(-1)}>−</button><span
-						class="w-14 text-center text-quiet">{zoom} %</span
-					><button class="plain" aria-label="Larger" onclick={() => zoomBy(1)}>+</button>
-					<span class="pr-1 text-quiet">· page {current + 1} of {pages}</span>
-					<button class="plain" aria-pressed={listing} onclick={() => (listing = !listing)}
-						>{listing ? 'Papers' : 'List'}</button
-					>
-					<button class="plain" onclick={() => (finding = !finding)}>Find…</button>
-				</div>
-			{/if}
-			<button
-				class="pointer-events-auto ml-auto cursor-pointer rounded-sm border border-hairline bg-sheet px-3 py-1"
-				aria-expanded={checking}
-				onclick={() => (findings.length > 0 ? (checking = !checking) : (sending = true))}
-			>
-				{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b> before
-					this can {data.template ? 'be used' : 'go'}{:else}<b class="text-moss">Ready</b>
-					{data.template ? 'to be used' : 'to go'}{findings.length > 0 ? `, ${findings.length} worth a look` : ''}{/if}
-			</button>
+					{#if grave.length > 0}<b class="text-copper">{grave.length} {grave.length === 1 ? 'thing' : 'things'}</b>
+						before this can {data.template ? 'be used' : 'go'}{:else}<b class="text-moss">Ready</b>
+						{data.template ? 'to be used' : 'to go'}{findings.length > 0
+							? `, ${findings.length} worth a look`
+							: ''}{/if}
+				</button>
+			</div>
 		</div>
 	</div>
 	<div class="min-h-0 border-l border-hairline">
 		<Inspector {bench} onrepeat={() => (repeating = true)}>
 			{#snippet more()}
-				{#if !data.template}
+				{#if !data.template && !bench.correcting}
 					<form method="POST" action="/bench/{bench.id}/template" onsubmit={keepAsTemplate}>
 						<button class="button" title="Makes a template of this; the draft stays as it is">Keep as template</button>
 					</form>
@@ -402,19 +357,12 @@
 			void goto(`/templates?id=${template}`);
 		}}
 	/>
+{:else if bench.correcting}
+	<CorrectSheet
+		{bench}
+		correcting={bench.correcting}
+		bind:open={sending}
+		ondone={() => onsent(bench.correcting!.packet)}
+	/>
 {:else}<SendSheet {bench} {zone} holidays={data.holidays} bind:open={sending} {onsent} />{/if}
-<Dialog.Root bind:open={helping}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-8 left-1/2 z-50 max-h-[92dvh] w-[760px] max-w-[94vw] -translate-x-1/2 overflow-y-auto rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="pb-2 font-serif text-lg font-semibold">Keys of the Bench</Dialog.Title>
-			<dl class="grid grid-cols-[110px_1fr_110px_1fr] gap-x-3 gap-y-1">
-				{#each KEYS as [key, does] (key)}<dt class="font-mono text-[14px]">{key}</dt>
-					<dd>{does}</dd>{/each}
-			</dl>
-			<Dialog.Close class="button mt-4">Close</Dialog.Close>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+<KeysDialog bind:open={helping} />

@@ -4,6 +4,7 @@
 	import { day, moment } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import { saidTo, type Answered } from '$lib/ui/packet/form';
+	import BeingCorrected from '$lib/ui/packet/BeingCorrected.svelte';
 	import Held from '$lib/ui/packet/Held.svelte';
 	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
 	import SmallForm from '$lib/ui/packet/SmallForm.svelte';
@@ -81,6 +82,9 @@
 				{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign">
 						<button class="button primary">Read and sign</button>
 					</form>{/if}
+				{#if out && mayAct && !packet.correction}<form method="POST" action="?/begin-correction">
+						<button class="button">Correct…</button>
+					</form>{/if}
 				{#if packet.status !== 'completed' && mayAct && !packet.followedBy}<button
 						class="button"
 						onclick={() => (renewing = true)}>New version…</button
@@ -141,6 +145,9 @@
 			/>
 		</section>
 		<section aria-labelledby="record" class="min-w-0 flex-[1_1_340px] px-5 py-5">
+			{#if packet.correction && mayAct}
+				<BeingCorrected {packet} now={data.now} {answered} />
+			{/if}
 			{#if packet.status === 'held' && mayAct && held}
 				<Held person={held.id} name={held.name} {answered} />
 			{/if}
@@ -154,7 +161,7 @@
 					onversion={() => (renewing = true)}
 				/>
 			{/if}
-			{#if left.length > 0 && mayAct}
+			{#if left.length > 0 && mayAct && !packet.correcting}
 				<StillToCome packet={packet.id} people={left} now={data.now} {answered} />
 				{#if packet.deadline && open}
 					{#if moving}
@@ -198,7 +205,7 @@
 			</div>
 			<ol reversed>
 				{#each record as event (event.n)}
-					<li class="border-b border-hairline py-1.5 text-[14px] leading-5">
+					<li class="border-b border-hairline py-1.5 text-[14px] leading-5 wrap-anywhere">
 						{event.said}
 						<time
 							class="block text-[13px] text-quiet"

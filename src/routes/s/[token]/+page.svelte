@@ -76,7 +76,8 @@
 	// the copies are made shortly after the last one has finished; a stop may open while somebody waits
 	$effect(() => {
 		const making = view.state === 'finished' && view.complete && view.copies.length === 0;
-		if (!making && view.state !== 'held' && view.state !== 'waiting') return;
+		const shut = view.state === 'held' || view.state === 'waiting' || view.state === 'correcting';
+		if (!making && !shut) return;
 		const timer = setInterval(() => void refresh(), making ? 2000 : 15_000);
 		return () => clearInterval(timer);
 	});
@@ -107,7 +108,18 @@
 	{:else if view.state === 'turn' && !view.consented}
 		<FirstView {view} {before} {after} consent={data.consent} {busy} {wrong} ongo={goOn} />
 	{:else if view.state === 'turn'}
-		{#if Room}<Room bind:this={room} {view} {base} {after} {zoom} {later} {asText} onrefresh={refresh} />
+		{#if Room}
+			<!-- another plan is another turn: what was entered comes back from the server -->
+			{#key view.version}<Room
+					bind:this={room}
+					{view}
+					{base}
+					{after}
+					{zoom}
+					{later}
+					{asText}
+					onrefresh={refresh}
+				/>{/key}
 		{:else}<main id="main" class="px-5 py-12" aria-busy="true">{words('keep.moment')}</main>{/if}
 	{:else if view.state === 'finished' || view.state === 'so far'}
 		{#await import('$lib/ui/signing/FinishedView.svelte')}
@@ -118,16 +130,18 @@
 	{:else}
 		<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">
 			<h2 class="pb-2 text-xl">
-				{words(view.state === 'waiting' ? 'wait.title' : view.state === 'held' ? 'held.title' : 'end.title')}
+				{words(
+					({ waiting: 'wait.title', held: 'held.title', correcting: 'correcting.title', ended: 'end.title' } as const)[
+						view.state
+					]
+				)}
 			</h2>
 			<p dir="auto">
-				{view.state === 'waiting'
-					? words('wait.text')
-					: view.state === 'held'
-						? words('held.text', { sender: view.sender })
-						: view.state === 'ended'
-							? view.why
-							: ''}
+				{view.state === 'ended'
+					? view.why
+					: view.state === 'waiting'
+						? words('wait.text')
+						: words(view.state === 'held' ? 'held.text' : 'correcting.text', { sender: view.sender })}
 			</p>
 		</main>
 	{/if}

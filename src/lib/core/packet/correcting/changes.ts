@@ -110,8 +110,7 @@ function byId(fields: Field[]): Map<string, Field> {
 }
 
 /** What somebody who had opened it finds different. */
-export const SEEN_PARTS = ['documents', 'yours', 'others', 'title'] as const;
-export type SeenPart = (typeof SEEN_PARTS)[number];
+export type SeenPart = 'documents' | 'yours' | 'others' | 'title';
 
 /** Whether what a person saw of one plan is the same in another; which parts are not. */
 export function seenChanges(was: Plan, now: Plan, person: string): SeenPart[] {

@@ -1,4 +1,4 @@
-export { changesOf, SEEN_PARTS, type PlanChange, type SeenPart } from './changes';
+export { changesOf, type PlanChange, type SeenPart } from './changes';
 export { correctionFault } from './fault';
-export { groundOf, presentPlan, SHUT_MINUTES, type Ground } from './ground';
+export { groundOf, presentPlan, type Ground } from './ground';
 export { rebased } from './rebase';
