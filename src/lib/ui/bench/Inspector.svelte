@@ -42,7 +42,7 @@
 		<fieldset disabled={done} class="contents"><PersonInspector {bench} {person} /></fieldset>
 	{:else}
 		<h2 class="pb-3 text-[16px]">{bench.asTemplate ? 'The template' : 'The packet'}</h2>
-		<div class="grid gap-3">
+		<div class="grid grid-cols-[minmax(0,1fr)] gap-3">
 			<label
 				>Title<input
 					id="packet-title"

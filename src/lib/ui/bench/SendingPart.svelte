@@ -46,11 +46,11 @@
 	/>
 {/snippet}
 
-<fieldset disabled={timeLocked}>
+<fieldset class="min-w-0" disabled={timeLocked}>
 	<legend
 		>Time to complete{#if timeLocked}&nbsp;<span class="text-quiet">set by the template</span>{/if}</legend
 	>
-	<p class="flex min-h-7 items-center gap-2 pt-1">
+	<p class="flex min-h-7 flex-wrap items-center gap-2 pt-1">
 		<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
 			><input
 				type="checkbox"

@@ -25,6 +25,7 @@
 	let busy = $state(false);
 	let sent = $state(false);
 	let wrong = $state('');
+	let field = $state<HTMLInputElement>();
 
 	async function request() {
 		busy = true;
@@ -40,6 +41,7 @@
 		wrong = kept.ok ? '' : kept.say;
 		code = '';
 		if (kept.ok) onright();
+		else field?.focus();
 	}
 </script>
 
@@ -73,12 +75,13 @@
 					required
 					dir="ltr"
 					bind:value={code}
+					bind:this={field}
 				/></label
 			>
+			<p class="wrong empty:hidden" role="alert">{wrong}</p>
 			<p>
 				<button class="button primary large w-full" disabled={busy || code.trim() === ''}>{words()('code.go')}</button>
 			</p>
 		</form>
-	{/if}
-	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
+	{:else}<p class="wrong empty:hidden" role="alert">{wrong}</p>{/if}
 </main>

@@ -33,5 +33,5 @@
 		{#each parts as part (part)}<li>{said(part)}</li>{/each}
 	</ul>
 	<p class="wrong empty:hidden">{wrong}</p>
-	<button class="button primary mt-2" disabled={busy} onclick={goOn}>{words()('code.go')}</button>
+	<button class="button primary large mt-2" disabled={busy} onclick={goOn}>{words()('code.go')}</button>
 </div>
