@@ -1,4 +1,4 @@
-import { firstBroken, rootOf, grown, leafHash, GENESIS } from '../core/audit';
+import { firstBroken, rootOf, grown, leafHash, GENESIS, plansOf } from '../core/audit';
 import { fold, type Recorded } from '../core/packet';
 import type { Db } from './db';
 import { sha256Bytes, sha256Text } from './ids';
@@ -45,11 +45,9 @@ function checkPacket(db: Db, packet: string): string[] {
 		return [`Packet ${packet}: its events can't be read, or its plan is missing.`];
 	}
 	if (state.status === 'none') return [`Packet ${packet}: its events lead nowhere.`];
-	if (
-		sha256Text(
-			db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(state.planDigest)!.json
-		) !== state.planDigest
-	)
+	const json = db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?');
+	const plans = plansOf(links.map((link) => JSON.parse(link.body) as Record<string, unknown>));
+	if (plans.some((digest) => sha256Text(json.get(digest)?.json ?? '') !== digest))
 		faults.push(`Packet ${packet}: its plan is not the one that was sent.`);
 	const row = db
 		.prepare<[string], Record<string, string | number | null>>(

@@ -12,10 +12,19 @@ export interface AuditRecord {
 	reference: string;
 	/** the frozen plan, as canonical JSON, and what the first event calls it */
 	plan: string;
+	/** the plans that took its place by corrections, in their order; left out where there were none */
+	corrected?: string[];
 	/** each link: the event as canonical JSON and its hash */
 	links: { body: string; hash: string }[];
 	/** where the last link stands in the tree over all events of this Pellum, at the moment of sealing */
 	tree: { leaf: number; size: number; root: string; path: string[] };
+}
+
+/** The digests of the plans that events name: the one that was sent, then one for each correction. */
+export function plansOf(events: readonly Record<string, unknown>[]): string[] {
+	return events.flatMap((event) =>
+		event['type'] === 'PacketSent' || event['type'] === 'PlanCorrected' ? [String(event['plan'])] : []
+	);
 }
 
 /** What is wrong with a record, a sentence each; empty when it is sound. */
@@ -32,7 +41,11 @@ export function faultsOf(record: AuditRecord, sha256: Sha256, sha256Bytes: Sha25
 	const first = events[0]!;
 	if (first['type'] !== 'PacketSent' || first['reference'] !== record.reference || first['packet'] !== record.packet)
 		faults.push('The record is not the one of this packet.');
-	if (first['plan'] !== sha256(record.plan)) faults.push('The plan is not the one that was sent.');
+	const plans = plansOf(events);
+	if (plans[0] !== sha256(record.plan)) faults.push('The plan is not the one that was sent.');
+	const corrected = (record.corrected ?? []).map(sha256);
+	if (canonicalJson(corrected) !== canonicalJson(plans.slice(1)))
+		faults.push('The corrected plans are not those that the record names.');
 	const last = record.links[record.links.length - 1]!;
 	if (!proves(sha256Bytes, record.tree, leafHash(sha256Bytes, last.hash), record.tree.root))
 		faults.push('The record is not part of the tree it names.');

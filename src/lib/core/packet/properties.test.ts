@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { plan, typed } from '../../../../e2e/kit/plans';
 import { isRefusal } from '../refusal';
-import { acts, stopOf } from '../route';
+import { acts, moved, stopOf } from '../route';
 import { decide, evolve, fold, type Command, type Packet, type Plan, type Recorded, type SentPacket } from './index';
 import { initial } from './state';
 
@@ -99,6 +99,69 @@ function run(
 	});
 	return log;
 }
+
+it('a correction in the midst of it asks nobody twice, loses nobody, and leaves what is done as it is', () => {
+	const how = fc.constantFrom('before', 'beside');
+	fc.assert(
+		fc.property(plans, fc.nat(12), fc.nat(99), fc.nat(4), how, (p, steps, who, to, where) => {
+			let state: SentPacket | null = null;
+			let next = p;
+			const finished: string[] = [];
+			let now = Date.UTC(2026, 0, 1);
+			const does = (command: Command): boolean => {
+				const at = new Date((now += 60_000)).toISOString();
+				const events = decide(state ?? initial, command, at);
+				if (isRefusal(events)) return false;
+				for (const event of events) {
+					if (event.type === 'PersonFinished') finished.push(event.person);
+					const recorded = { n: 0, at, by: { kind: 'pellum' }, ...event } as Recorded;
+					state = evolve(state ?? initial, recorded, (digest) => (digest === 'd' ? p : next)) as SentPacket;
+				}
+				return true;
+			};
+			/** Whoever has it does it, one after the other. */
+			const act = (most: number) => {
+				for (let n = 0; n < most && state?.status === 'out'; n++) {
+					const now: SentPacket = state;
+					const person = now.plan.people.find((one) => now.people[one.id]!.is === 'notified')?.id;
+					if (!person) return;
+					const mine = now.plan.fields.filter((f) => f.person === person);
+					const answers = Object.fromEntries(mine.map((f) => [f.id, typed(person)]));
+					does({ do: 'openPaper', person, from: FROM });
+					does({ do: 'consent', person, text: 'c', from: FROM });
+					expect(does({ do: 'finish', person, answers, shown: 's', from: FROM })).toBe(true);
+				}
+			};
+			const sent: Command = {
+				do: 'send',
+				packet: 'k',
+				reference: 'P-00000',
+				plan: p,
+				planDigest: 'd',
+				sender: SENDER,
+				zone: 'UTC'
+			};
+			if (!does(sent)) return;
+			act(steps % 6);
+			const before = state! as SentPacket;
+			if (!does({ do: 'beginCorrection' })) return;
+			next = moved(p, p.people[who % p.people.length]!.id, to % (p.stops.length + 1), where as 'before');
+			if (does({ do: 'correct', plan: next, planDigest: 'd2', mayExchange: false })) {
+				const after = state! as SentPacket;
+				for (const [id, standing] of Object.entries(before.people))
+					if (standing.is === 'done') expect(after.people[id]).toEqual(standing);
+				expect([after.plan.stops.length, after.correcting]).toEqual([next.stops.length, null]);
+			} else does({ do: 'leaveCorrection' });
+			act(99);
+			const end = state! as SentPacket;
+			expect(end.status).toBe('completed');
+			expect(new Set(finished).size).toBe(finished.length);
+			const left = end.plan.people.filter((one) => !['done', 'skipped'].includes(end.people[one.id]!.is));
+			expect(left.filter((one) => acts(one.duty))).toEqual([]);
+		}),
+		{ numRuns: 300 }
+	);
+});
 
 it('never lets a later stop act early, and never goes on before a stop is done', () => {
 	fc.assert(

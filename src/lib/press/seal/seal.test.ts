@@ -124,6 +124,7 @@ describe('our own judgement', () => {
 			['an event left out', { ...record, links: record.links.filter((_, i) => i !== 2) }],
 			['the end cut off', { ...record, links: record.links.slice(0, 4) }],
 			['another plan', { ...record, plan: '{}' }],
+			['a corrected plan that no event names', { ...record, corrected: ['{}'] }],
 			['another reference', { ...record, reference: 'P-00000' }],
 			['no events', { ...record, links: [] }],
 			['something else', { hello: 1 }]

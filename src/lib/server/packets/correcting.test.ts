@@ -17,6 +17,8 @@ import type { Plan, PlanPerson } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
 import { moved } from '../../core/route';
 import { closePool } from '../../press';
+import { faultsOf } from '../../core/audit';
+import { sha256Bytes, sha256Text } from '../ids';
 import { checkData } from '../check';
 import { findPackets, needsYou, outNow } from '../desk';
 import { addPaper } from '../papers';
@@ -33,7 +35,7 @@ import {
 	sendCorrection
 } from './correcting';
 import { readDraft, saveDraft, sendDraft, sendPlan, type Draft } from './drafts';
-import { eventsOf } from './log';
+import { auditRecord, eventsOf } from './log';
 import { correctAddress, nudge, withdraw } from './office';
 import { packetView } from './packet-view';
 import { scheduleDraft } from './schedule';
@@ -85,6 +87,12 @@ describe('a corrected address', () => {
 		await signs(t, mailOf('tamsin'));
 		expect(packetState(t.house.db, packet).status).toBe('completed');
 		expect(ok(packetView(t.house, packet)).sealed).toBe(true);
+		// the record has both plans, and its proof holds only with both
+		const record = auditRecord(t.house.db, packet);
+		expect(record.corrected).toHaveLength(1);
+		expect(faultsOf(record, sha256Text, sha256Bytes)).toEqual([]);
+		const { corrected: _corrected, ...without } = record;
+		expect(faultsOf(without, sha256Text, sha256Bytes)).not.toEqual([]);
 		sound();
 	});
 });

@@ -6,6 +6,7 @@ import {
 	inclusionProof,
 	leafHash,
 	rootOf,
+	plansOf,
 	type AuditRecord,
 	type NodeAt,
 	type TreeNode
@@ -72,7 +73,10 @@ export function append(db: Db, packet: string, events: Recorded[]): string {
 export function auditRecord(db: Db, packet: string): AuditRecord {
 	const links = linksOf(db, packet);
 	const first = JSON.parse(links[0]!.body) as Extract<Recorded, { type: 'PacketSent' }>;
-	const plan = db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(first.plan)!.json;
+	const json = db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?');
+	const [plan, ...corrected] = plansOf(links.map((link) => JSON.parse(link.body) as Record<string, unknown>)).map(
+		(digest) => json.get(digest)!.json
+	);
 	const leaf =
 		db.prepare<[string], { seq: number }>('SELECT max(seq) AS seq FROM events WHERE packet = ?').get(packet)!.seq - 1;
 	const { size, root } = treeHead(db);
@@ -80,7 +84,8 @@ export function auditRecord(db: Db, packet: string): AuditRecord {
 		format: 'pellum-audit-record/1',
 		packet,
 		reference: first.reference,
-		plan,
+		plan: plan!,
+		...(corrected.length > 0 && { corrected }),
 		links,
 		tree: { leaf, size, root, path: inclusionProof(sha256Bytes, leaf, size, nodeAt(db)) }
 	};

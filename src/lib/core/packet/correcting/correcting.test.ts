@@ -294,6 +294,10 @@ describe('while it is corrected', () => {
 		const over = course([...before, begin, { do: 'leaveCorrection' }]);
 		expect(when(over, corrected({ ...engaged, message: 'x' }))).toBe('not-being-corrected');
 		expect(when(over, begin)).toEqual(['CorrectionBegun']);
+		// also where nobody has noted yet that the time is over
+		const late = stateOf(begun).correcting!.until;
+		expect(when(begun, corrected({ ...engaged, message: 'x' }), late)).toBe('not-being-corrected');
+		expect(when(begun, begin, late)).toEqual(['CorrectionLeft', 'CorrectionBegun']);
 	});
 	it('is not begun on a packet that is held, or has ended', () => {
 		const held = plan([['a'], ['b']]);

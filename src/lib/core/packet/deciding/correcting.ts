@@ -8,7 +8,7 @@ import { groundOf, presentPlan, SHUT_MINUTES } from '../correcting/ground';
 import type { PacketEvent } from '../events';
 import { personIn, type Plan } from '../plan';
 import { preflight } from '../preflight';
-import { addressOf, phoneOf, stillAt, type OpenPacket, type SentPacket } from '../state';
+import { addressOf, isShut, phoneOf, stillAt, type OpenPacket, type SentPacket } from '../state';
 import { opening } from './finishing';
 import { whileOpen, type Decided } from './turn';
 
@@ -25,13 +25,15 @@ export function beginCorrection(state: SentPacket, now: string): Decided {
 		if (open.status === 'held')
 			return refuse('held', 'It is held. Decide first about the one who entered wrong codes, then correct it.');
 		if (isOver(open.deadline, now)) return refuse('expired', 'Its time has run out. Make a new version.');
-		return open.correcting ? [] : [{ type: 'CorrectionBegun', until: untilFrom(now) }];
+		const begun: PacketEvent = { type: 'CorrectionBegun', until: untilFrom(now) };
+		if (isShut(open, now)) return [];
+		return open.correcting ? [{ type: 'CorrectionLeft', why: 'time' }, begun] : [begun];
 	});
 }
 
 /** A change was made: it stays shut for its time from now. */
 export function goOnCorrecting(state: SentPacket, now: string): Decided {
-	return whileCorrecting(state, ({ correcting }): Decided => {
+	return whileCorrecting(state, now, ({ correcting }): Decided => {
 		const noted = Date.parse(correcting.until) - SHUT_MINUTES * 60_000;
 		return Date.parse(now) - noted < NOTED_EVERY ? [] : [{ type: 'CorrectionGoesOn', until: untilFrom(now) }];
 	});
@@ -46,7 +48,7 @@ export function leaveCorrection(state: SentPacket): Decided {
  * correction whose time has run out: by then the packet is open again, unchanged.
  */
 export function correct(state: SentPacket, command: Extract<Command, { do: 'correct' }>, now: string): Decided {
-	return whileCorrecting(state, (out) => {
+	return whileCorrecting(state, now, (out) => {
 		const { plan } = command;
 		const no = correctionFault(groundOf(out, command.mayExchange), plan) ?? gravest(plan);
 		if (no) return no;
@@ -83,10 +85,11 @@ export function correct(state: SentPacket, command: Extract<Command, { do: 'corr
 /** Runs `then` while it is shut for a correction. */
 function whileCorrecting(
 	state: SentPacket,
+	now: string,
 	then: (open: OpenPacket & { correcting: NonNullable<OpenPacket['correcting']> }) => Decided
 ): Decided {
 	return whileOpen(state, (open) =>
-		open.correcting
+		open.correcting && isShut(open, now)
 			? then({ ...open, correcting: open.correcting })
 			: refuse(
 					'not-being-corrected',
