@@ -1,11 +1,13 @@
 import type { Answers } from '../src/lib/core/field';
 import { personIn, type Field, type Plan, type PlanPerson } from '../src/lib/core/packet';
+import { moved } from '../src/lib/core/route';
 import { isRefusal, type Refusal } from '../src/lib/core/refusal';
 import type { Account } from '../src/lib/server/accounts';
 import type { House } from '../src/lib/server/house';
 import { packetState } from '../src/lib/server/packets/act';
 import { hashedCode } from '../src/lib/server/packets/codes';
-import { sendPlan } from '../src/lib/server/packets/drafts';
+import { beginCorrection, sendCorrection } from '../src/lib/server/packets/correcting';
+import { saveDraft, sendPlan } from '../src/lib/server/packets/drafts';
 import {
 	askWording,
 	enterCode,
@@ -32,7 +34,7 @@ interface Special {
 	/** days ago */
 	ago: number;
 	plan: (plan: Plan, house: House) => Plan;
-	then: { after: number; run: (house: House, packet: string) => unknown }[];
+	then: { after: number; run: (house: House, packet: string, odile: Account) => unknown }[];
 }
 
 const people = (plan: Plan, changes: Record<string, Partial<PlanPerson>>): Plan => ({
@@ -70,6 +72,27 @@ function does(house: House, packet: string, person: string, given: Answers = {})
 		})
 	);
 	must(finish(house, visitor, { ...answers, ...given }, FROM));
+}
+
+/** Corrects a packet that is out, as on the Bench. */
+function corrects(house: House, by: Account, packet: string, change: (plan: Plan) => Plan): void {
+	const { id, revision, plan } = must(beginCorrection(house, by, packet));
+	const saved = must(saveDraft(house, by, id, revision, change(plan)));
+	must(sendCorrection(house, by, id, saved.revision));
+}
+
+/** Hester approves after the musician and before the orchestra, who now also says where the parts are sent. */
+function hesterLooksFirst(plan: Plan): Plan {
+	const note = plan.fields.find((f) => f.person === 'guest' && f.kind === 'text')!;
+	const parts: Field = { ...note, id: 'parts', person: 'guest', label: 'Where the parts are sent', required: false };
+	const hester: PlanPerson = { id: 'hester', name: 'Hester Quill', email: 'h.quill@post.example', duty: 'approves' };
+	const withHester = {
+		...plan,
+		people: [...plan.people, hester],
+		stops: [...plan.stops, { id: 'hester', people: ['hester'] }],
+		fields: [...plan.fields, { ...parts, rect: { ...note.rect, y: note.rect.y - note.rect.height - 6 } }]
+	};
+	return moved(withHester, 'hester', 2, 'before');
 }
 
 const SPECIALS: Special[] = [
@@ -241,6 +264,23 @@ const SPECIALS: Special[] = [
 	},
 	{
 		what: {
+			kind: 'engagement',
+			title: 'Guest engagement, Silvan Roth',
+			person: 'Silvan Roth',
+			email: 's.roth@post.example',
+			detail: 'bassoon',
+			about: 'the winter tour'
+		},
+		ago: 4,
+		plan: (plan) => plan,
+		then: [
+			{ after: 1, run: (house, packet) => does(house, packet, 'ingrid') },
+			{ after: 1, run: (house, packet) => opens(house, packet, 'guest') },
+			{ after: 1, run: (house, packet, odile) => corrects(house, odile, packet, hesterLooksFirst) }
+		]
+	},
+	{
+		what: {
 			kind: 'handbook',
 			title: 'Steward handbook receipt, Idris Kowal',
 			person: 'Idris Kowal',
@@ -294,7 +334,7 @@ export function specials(house: House, odile: Account): Happening[] {
 					day: Math.min(day, -0.001),
 					run: async () => {
 						const { now } = house;
-						await run(house, packet);
+						await run(house, packet, odile);
 						house.now = now;
 					}
 				};
