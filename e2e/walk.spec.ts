@@ -108,6 +108,7 @@ test('a document of her own goes round two people and comes back sealed', async 
 	await gwen.mouse.down();
 	for (let i = 1; i <= 10; i++) await gwen.mouse.move(area.x + 20 + i * 12, area.y + 30 + (i % 2) * 40);
 	await gwen.mouse.up();
+	await expect(gwen.getByRole('heading', { name: /To do all done/ })).toBeVisible();
 	await expect(gwen.getByText(/Saved .* come back/)).toBeVisible();
 
 	// the same link on another device shows what was entered

@@ -7,10 +7,12 @@ const STATUS: Record<string, number> = {
 	'no-packet': 404,
 	'no-draft': 404,
 	'no-template': 404,
+	'no-batch': 404,
 	'not-your-template': 403,
 	'link-revoked': 410,
 	'changed-elsewhere': 409,
 	'file-too-large': 413,
+	'sheet-too-large': 413,
 	'too-often': 429
 };
 

@@ -1,4 +1,5 @@
 import pino from 'pino';
+import { sendRows, type BatchJob } from '../batches';
 import type { House } from '../house';
 import { act } from '../packets/act';
 import { sendScheduled } from '../packets/schedule';
@@ -104,6 +105,7 @@ export class JobRunner {
 				.prepare('UPDATE jobs SET done_at = ?, error = NULL WHERE id = ?')
 				.run(this.house.now().toISOString(), job.id);
 		};
+		if (job.kind === 'batch') return Promise.resolve(sendRows(this.house, JSON.parse(job.payload) as BatchJob, done));
 		return job.kind === 'seal'
 			? sealPacket(this.house, payload.packet, done)
 			: sendMessage(this.house, job.key, payload, done);

@@ -37,6 +37,11 @@ export function answersAsJson(packet: SentPacket): string {
 	return canonicalJson(Object.fromEntries(rowsOf(packet).map((row) => [row.key, row.data])));
 }
 
+/** A cell that a spreadsheet would run as a formula, led by an apostrophe; a negative number is none. */
+export function harmlessCell(cell: string): string {
+	return /^[=+\-@\t\r]/.test(cell) && !/^-?\d+(\.\d+)?$/.test(cell) ? `'${cell}` : cell;
+}
+
 /** The answers as CSV (RFC 4180), a row each. A cell that a spreadsheet would run as a formula is led by an apostrophe. */
 export function answersAsCsv(packet: SentPacket): string {
 	const rows = rowsOf(packet).map((row) => ({
@@ -44,15 +49,8 @@ export function answersAsCsv(packet: SentPacket): string {
 		data: Array.isArray(row.data) ? row.data.join('; ') : row.data
 	}));
 	const columns = ['key', 'label', 'kind', 'person', 'data', 'shown'];
-	// a negative number is no formula
-	const harmless = /^-?\d+(\.\d+)?$/;
 	const safe = rows.map((row) =>
-		Object.fromEntries(
-			Object.entries(row).map(([name, cell]) => [
-				name,
-				/^[=+\-@\t\r]/.test(cell) && !harmless.test(cell) ? `'${cell}` : cell
-			])
-		)
+		Object.fromEntries(Object.entries(row).map(([name, cell]) => [name, harmlessCell(cell)]))
 	);
 	return `${Papa.unparse({ fields: columns, data: safe }, { newline: '\r\n' })}\r\n`;
 }

@@ -8,7 +8,12 @@
 
 	const areas = $derived([
 		{ to: '/desk', name: 'Desk' },
-		...(account.level === 'viewer' ? [] : [{ to: '/templates', name: 'Templates' }]),
+		...(account.level === 'viewer'
+			? []
+			: [
+					{ to: '/templates', name: 'Templates' },
+					{ to: '/batches', name: 'Batches' }
+				]),
 		{ to: '/records', name: 'Records' },
 		{ to: '/settings', name: 'Settings' },
 		...(demo || account.level === 'owner' ? [{ to: '/stand-ins', name: 'Stand-ins' }] : [])

@@ -48,7 +48,20 @@
 					<input type="hidden" name="id" value={chosen.id} /><button class="button">Take out of the bin</button>
 				</form>{/if}
 		{:else}
-			{#if chosen.version > 0}<a class="button primary" href="/templates/{chosen.id}/use">Use</a>{/if}
+			{#if chosen.version > 0}
+				<a class="button primary" href="/templates/{chosen.id}/use">Use</a>
+				<form method="POST" action="/templates/{chosen.id}/sheet" enctype="multipart/form-data">
+					<label class="button cursor-pointer focus-within:outline-2"
+						>From a sheet…<input
+							class="unseen"
+							type="file"
+							name="sheet"
+							accept=".csv,text/csv"
+							onchange={(event) => event.currentTarget.form?.requestSubmit()}
+						/></label
+					>
+				</form>
+			{/if}
 			{#if chosen.mayChange}
 				<form method="POST" action="?/change">
 					<input type="hidden" name="id" value={chosen.id} /><button class="button">Change</button>

@@ -1,0 +1,97 @@
+import { fail } from '@sveltejs/kit';
+import { columnKeys, filterFault, targetsOf } from '$lib/core/sheet';
+import { isRefusal, refuse } from '$lib/core/refusal';
+import { house } from '$lib/server';
+import { readBatch, replaceSheet, runBatch, saidOfRow, settle, statusesOf, verdictsOf } from '$lib/server/batches';
+import { accountIn, orError, statusOf } from '$lib/server/web';
+
+const STATES = ['ready', 'twice', 'faulty', 'left out', 'gone'] as const;
+const PAGE = 50;
+
+export const load = ({ params, locals, url }) => {
+	const account = accountIn(locals);
+	const batch = orError(readBatch(house(), params.id));
+	const { plan, title, verdicts } = orError(verdictsOf(house(), account, batch));
+	const statuses = statusesOf(house(), params.id);
+	const wanted = url.searchParams.get('show') ?? 'all';
+	const show = (STATES as readonly string[]).includes(wanted) ? wanted : 'all';
+	const offset = Math.max(0, Math.min(20_000, Number.parseInt(url.searchParams.get('from') ?? '0', 10) || 0));
+	// a row that was refused when it was tried counts as faulty
+	const stateOf = (n: number) => (batch.faults[n] === undefined ? verdicts[n]!.is : 'faulty');
+	const rows = batch.sheet.rows.flatMap((cells, n) => (show === 'all' || stateOf(n) === show ? [{ n, cells }] : []));
+	return {
+		id: batch.id,
+		name: batch.name,
+		title,
+		template: batch.template,
+		columns: batch.sheet.columns,
+		keys: columnKeys(batch.sheet),
+		targets: targetsOf(plan).map(({ id, name, needed }) => ({ id, name, needed })),
+		setting: batch.setting,
+		fault: filterFault(batch.sheet, batch.setting.filter)?.say ?? '',
+		running: batch.running,
+		wanted: batch.wanted,
+		sent: batch.sent,
+		counts: Object.fromEntries([
+			['all', verdicts.length],
+			...STATES.map((state) => [state, verdicts.filter((_verdict, n) => stateOf(n) === state).length])
+		]) as Record<string, number>,
+		show,
+		offset,
+		page: PAGE,
+		rows: rows.slice(offset, offset + PAGE).map(({ n, cells }) => {
+			const verdict = verdicts[n]!;
+			const packet = verdict.is === 'gone' ? verdict.packet : null;
+			return {
+				n,
+				cells,
+				is: stateOf(n),
+				out: batch.setting.without.includes(n),
+				packet,
+				column: verdict.is === 'faulty' ? verdict.column : null,
+				said: saidOfRow(verdict, batch.faults[n], packet === null ? undefined : statuses.get(packet))
+			};
+		})
+	};
+};
+
+const result = (done: object | null) =>
+	isRefusal(done) ? fail(statusOf(done), { say: done.say }) : { done: true, say: '' };
+
+export const actions = {
+	columns: async ({ params, request }) => {
+		const form = await request.formData();
+		const mapping = Object.fromEntries(
+			[...form].flatMap(([name, value]) => (value === '' ? [] : [[name, Number(value)] as const]))
+		);
+		return result(settle(house(), params.id, { mapping }));
+	},
+	filter: async ({ params, request }) => {
+		const filter = String((await request.formData()).get('filter') ?? '').slice(0, 2000);
+		return result(settle(house(), params.id, { filter }));
+	},
+	row: async ({ params, request }) => {
+		const form = await request.formData();
+		const n = Number(form.get('n'));
+		const batch = readBatch(house(), params.id);
+		if (isRefusal(batch)) return result(batch);
+		const { without, chosen } = batch.setting;
+		switch (form.get('do')) {
+			case 'take out':
+				return result(settle(house(), params.id, { without: [...without, n] }));
+			case 'put back':
+				return result(settle(house(), params.id, { without: without.filter((one) => one !== n) }));
+			case 'this one':
+				return result(settle(house(), params.id, { chosen: [...chosen, n] }));
+			default:
+				return result(refuse('no-such-thing', 'A row can’t do that.'));
+		}
+	},
+	run: ({ params, locals }) => result(runBatch(house(), accountIn(locals), params.id)),
+	again: async ({ params, request, locals }) => {
+		const file = (await request.formData()).get('sheet');
+		if (!(file instanceof File) || file.size === 0) return result(refuse('file-empty', 'Choose a sheet: a CSV file.'));
+		const bytes = new Uint8Array(await file.arrayBuffer());
+		return result(replaceSheet(house(), accountIn(locals), params.id, bytes));
+	}
+};

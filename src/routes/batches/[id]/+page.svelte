@@ -1,0 +1,183 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { keepCurrent } from '$lib/ui/frame/live.svelte';
+	import Pager from '$lib/ui/lists/Pager.svelte';
+
+	let { data, form } = $props();
+	const CHIPS = [
+		['all', 'All'],
+		['ready', 'Ready'],
+		['twice', 'Which one?'],
+		['faulty', 'Faulty'],
+		['left out', 'Left out'],
+		['gone', 'Gone']
+	] as const;
+	const TONE: Record<string, string> = {
+		ready: 'text-moss',
+		twice: 'text-copper',
+		faulty: 'text-brick',
+		'left out': 'text-quiet',
+		gone: 'text-thread'
+	};
+	const said = $derived(form?.say ?? '');
+
+	$effect(() => keepCurrent((id) => id === ''));
+</script>
+
+<svelte:head><title>{data.name} · Batches · Pellum</title></svelte:head>
+<main id="main" class="flex flex-wrap">
+	<section aria-labelledby="batch" class="min-w-0 flex-[3_1_640px] px-6 py-5">
+		<div class="flex flex-wrap items-start gap-x-6 gap-y-2 pb-3">
+			<div class="min-w-0 flex-1">
+				<h1 id="batch" class="text-[19px]">{data.name}</h1>
+				<p class="text-quiet">
+					each row a packet of <a class="text-thread underline" href="/templates?id={data.template}">{data.title}</a>
+				</p>
+			</div>
+			{#if data.running}
+				<p role="status" class="self-center">
+					<progress class="align-middle" max={data.wanted} value={data.sent} aria-label="Sent so far"></progress>
+					{data.sent} of {data.wanted} sent; you can leave this page.
+				</p>
+			{:else}
+				<form method="POST" action="?/run" use:enhance>
+					<button class="button primary" disabled={data.counts['ready'] === 0}
+						>{data.counts['ready'] === 0 ? 'Nothing to send' : `Send ${data.counts['ready']} now`}</button
+					>
+				</form>
+				<a class="button" href="/batches/{data.id}/sheet" download>The sheet back, as CSV</a>
+			{/if}
+		</div>
+		<p class="wrong empty:hidden" role="alert">{said}</p>
+		<nav aria-label="Rows" class="flex flex-wrap gap-1.5 pb-3">
+			{#each CHIPS as [state, name] (state)}
+				<a
+					class="chip no-underline"
+					aria-current={data.show === state ? 'true' : undefined}
+					href="?show={encodeURIComponent(state)}">{name} {data.counts[state]}</a
+				>
+			{/each}
+		</nav>
+		<div class="overflow-x-auto">
+			<table class="list">
+				<thead
+					><tr
+						><th>Row</th>{#each data.columns as column, i (i)}<th>{column || `Column ${i + 1}`}</th>{/each}<th>State</th
+						><th><span class="unseen">What to do</span></th></tr
+					></thead
+				>
+				<tbody>
+					{#each data.rows as row (row.n)}
+						<tr class="hover:bg-wash">
+							<!-- as the spreadsheet counts, whose first line are the headings -->
+							<td class="text-quiet">{row.n + 2}</td>
+							{#each row.cells as cell, i (i)}
+								<td class="max-w-56 wrap-anywhere {row.column === i ? 'bg-[#a3392b1a]' : ''}"
+									>{cell}{#if row.column === i && cell === ''}<span class="text-brick">empty</span>{/if}</td
+								>
+							{/each}
+							<td class="{TONE[row.is]} wrap-anywhere"
+								>{#if row.packet}<a class="text-thread" href="/packets/{row.packet}">{row.said}</a
+									>{:else}{row.said}{/if}</td
+							>
+							<td class="whitespace-nowrap">
+								{#if !data.running && row.is !== 'gone'}
+									<form method="POST" action="?/row" use:enhance class="flex gap-1">
+										<input type="hidden" name="n" value={row.n} />
+										{#if row.is === 'twice'}<button class="plain" name="do" value="this one"
+												>This one<span class="unseen">, row {row.n + 2}</span></button
+											>{/if}
+										{#if row.out}<button class="plain" name="do" value="put back"
+												>Put back<span class="unseen"> row {row.n + 2}</span></button
+											>
+										{:else if row.is === 'ready' || row.is === 'twice'}<button class="plain" name="do" value="take out"
+												>Take out<span class="unseen"> row {row.n + 2}</span></button
+											>{/if}
+									</form>
+								{/if}
+							</td>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		</div>
+		{#if data.rows.length === 0}<p class="py-8 font-serif text-quiet">No row is like this.</p>{/if}
+		<Pager
+			offset={data.offset}
+			shown={data.rows.length}
+			page={data.page}
+			to={(from) => `?show=${encodeURIComponent(data.show)}&from=${from}`}
+		/>
+	</section>
+	<aside class="min-w-0 flex-[1_1_300px] border-l border-hairline bg-linen px-5 py-5">
+		<fieldset disabled={data.running} class="min-w-0">
+			<h2 class="pb-2 text-[16px]">Which column is what</h2>
+			<form
+				method="POST"
+				action="?/columns"
+				use:enhance={() =>
+					({ update }) =>
+						update({ reset: false })}
+				class="grid gap-2"
+				onchange={(event) => event.currentTarget.requestSubmit()}
+			>
+				{#each data.targets as target (target.id)}
+					<label
+						>{target.name}{#if !target.needed}&nbsp;<span class="text-quiet">may be left</span>{/if}<select
+							class="input mt-1"
+							name={target.id}
+							value={data.setting.mapping[target.id]?.toString() ?? ''}
+							><option value="">no column</option>{#each data.columns as column, i (i)}<option value={i.toString()}
+									>{column || `Column ${i + 1}`}</option
+								>{/each}</select
+						></label
+					>
+				{/each}
+				<noscript><button class="button">Take these</button></noscript>
+			</form>
+			<h2 class="pt-6 pb-2 text-[16px]">Only rows where</h2>
+			<form
+				method="POST"
+				action="?/filter"
+				use:enhance={() =>
+					({ update }) =>
+						update({ reset: false })}
+				class="grid gap-2"
+			>
+				<label
+					><span class="unseen">Only rows where</span><input
+						class="input font-mono"
+						name="filter"
+						maxlength="2000"
+						autocomplete="off"
+						placeholder={data.keys[0] ? `${data.keys.at(-1)} = "…"` : ''}
+						aria-describedby="filter-help"
+						value={data.setting.filter}
+					/></label
+				>
+				<p class="wrong empty:hidden" role="alert">{data.fault}</p>
+				<p id="filter-help" class="text-[14px] text-quiet">
+					A rule over the columns: <span class="font-mono wrap-anywhere">{data.keys.join(', ')}</span>. Empty lets all
+					pass.
+				</p>
+				<p><button class="button">Filter</button></p>
+			</form>
+			<h2 class="pt-6 pb-2 text-[16px]">A newer sheet</h2>
+			<form method="POST" action="?/again" enctype="multipart/form-data" use:enhance class="grid gap-2">
+				<label
+					><span class="unseen">A newer sheet</span><input
+						class="input"
+						type="file"
+						name="sheet"
+						accept=".csv,text/csv"
+						required
+					/></label
+				>
+				<p class="text-[14px] text-quiet">
+					It takes this one’s place. Who has had theirs is left out; only new rows go.
+				</p>
+				<p><button class="button">Take it in</button></p>
+			</form>
+		</fieldset>
+	</aside>
+</main>
