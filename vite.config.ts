@@ -10,6 +10,8 @@ export default defineConfig({
 		include: ['src/**/*.test.ts', 'demo/**/*.test.ts'],
 		environment: 'node',
 		testTimeout: 30_000,
-		pool: 'forks'
+		pool: 'forks',
+		// all of the machine: it would leave one processor idle, which is half of a small one
+		maxWorkers: '100%'
 	}
 });

@@ -166,7 +166,14 @@ export async function youthConsent(player: string): Promise<Letter> {
 	return t.done();
 }
 
-export async function handbookReceipt(): Promise<Letter> {
+let handbook: Promise<Letter> | null = null;
+
+/** The same for everybody, so it is set once. */
+export function handbookReceipt(): Promise<Letter> {
+	return (handbook ??= setHandbook());
+}
+
+async function setHandbook(): Promise<Letter> {
 	const t = await Typesetter.begin('Steward handbook');
 	t.title('Steward handbook');
 	const chapters = [

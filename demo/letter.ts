@@ -21,6 +21,9 @@ const LEFT = 70;
 const RIGHT = PageSizes.A4[0] - 70;
 const BOTTOM = 82;
 
+/** Widths of words at one point, by face: laying a word out is slow, and letters say the same ones again and again. */
+const WIDTHS = new Map<string, number>();
+
 /** Sets Brindlevale's documents: a letterhead, headings, clauses, tables, blanks and signature blocks. */
 export class Typesetter {
 	readonly places: Record<string, Place> = {};
@@ -173,7 +176,14 @@ export class Typesetter {
 
 	private text(text: string, { size, bold = false }: { size: number; bold?: boolean }): void {
 		const font = bold ? this.fonts.bold : this.fonts.text;
+		const measure = (word: string) => {
+			const key = `${bold ? 'bold' : 'text'} ${word}`;
+			let width = WIDTHS.get(key);
+			if (width === undefined) WIDTHS.set(key, (width = font.widthOfTextAtSize(word, 1000) / 1000));
+			return width * size;
+		};
 		let line = '';
+		let wide = 0;
 		const flush = () => {
 			this.room(size * 1.5);
 			this.page.drawText(line, { x: LEFT, y: this.y - size, size, font, color: INK });
@@ -181,11 +191,12 @@ export class Typesetter {
 			line = '';
 		};
 		for (const word of text.split(' ')) {
-			const longer = line === '' ? word : `${line} ${word}`;
-			if (font.widthOfTextAtSize(longer, size) > RIGHT - LEFT) {
+			const longer = wide + measure(' ') + measure(word);
+			if (line !== '' && longer > RIGHT - LEFT) {
 				flush();
-				line = word;
-			} else line = longer;
+				wide = measure(word);
+			} else wide = line === '' ? measure(word) : longer;
+			line = line === '' ? word : `${line} ${word}`;
 		}
 		if (line !== '') flush();
 	}

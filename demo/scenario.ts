@@ -3,6 +3,7 @@ import { emptyPlan, EVERYBODY, type Field, type Plan } from '../src/lib/core/pac
 import { findPlaces } from '../src/lib/core/page';
 import { isRefusal } from '../src/lib/core/refusal';
 import { addAccount, type Account } from '../src/lib/server/accounts';
+import { newBatch, settle } from '../src/lib/server/batches';
 import { setClock } from '../src/lib/server/clock';
 import type { House } from '../src/lib/server/house';
 import { JobRunner } from '../src/lib/server/jobs';
@@ -19,6 +20,7 @@ import { expenseClaim } from './forms/tuned';
 import { PASSWORD } from './password';
 import { planOf, type Role } from './plans';
 import { specials } from './special';
+import { csv, stewards } from './stewards';
 import { engagementInWord } from './word';
 import { CASES, type Case, type CaseKind, type Step } from './cases';
 
@@ -209,6 +211,11 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	setClock(house, 0);
 	await runner.drain();
 	const drafts = cases === CASES ? await makeDrafts(house, odile) : 0;
+	if (templates) {
+		const batch = newBatch(house, odile, templates.handbook, 'stewards.csv', csv(stewards()));
+		if (isRefusal(batch)) throw new Error(batch.say);
+		settle(house, batch.id, { filter: 'status = "confirmed"' });
+	}
 	const { packets } = house.db.prepare<[], { packets: number }>('SELECT count(*) AS packets FROM packets').get()!;
 	return { packets, drafts };
 }

@@ -35,7 +35,6 @@ try {
 	const shot = (page: Page, name: string) => page.screenshot({ path: path.join(target, `${name}.png`) });
 	const drawn = (page: Page) => page.locator('canvas[data-drawn=yes]').first().waitFor();
 	await desk.goto(`${origin}/sign-in`);
-	await shot(desk, 'sign-in');
 	await desk.getByLabel('E-mail').fill('odile@brindlevale.example');
 	await desk.getByLabel('Password').fill(PASSWORD);
 	await desk.getByRole('button', { name: 'Sign in' }).click();
@@ -78,6 +77,10 @@ try {
 	await desk.getByLabel('Name').fill('Noor van Dalen');
 	await desk.waitForTimeout(300);
 	await shot(desk, 'use');
+	await desk.goto(`${origin}/batches`);
+	await desk.getByRole('link', { name: 'stewards.csv' }).click();
+	await desk.getByRole('button', { name: /^Send/ }).waitFor();
+	await shot(desk, 'batch');
 	await desk.goto(`${origin}/desk`);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByRole('button', { name: 'New packet' }).click();

@@ -1,18 +1,30 @@
 // Everything `npm test` does, in the order of what fails soonest. The last line is `N passed, N failed`.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 
-export function testAll(ensureBuild, bin) {
+export async function testAll(ensureBuild, bin) {
 	let passed = 0;
 	let failed = 0;
 	mkdirSync('test-results', { recursive: true });
 
-	/** A check that is one test: it holds or it does not. */
-	const check = (name, file, list) => {
-		const { status } = spawnSync(bin(file), list, { stdio: ['ignore', 'inherit', 'inherit'] });
-		if (status === 0) passed += 1;
-		else failed += 1;
-		console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
+	/** A check that is one test: it holds or it does not. What it says is printed when it is done. */
+	const check = (name, file, list) =>
+		new Promise((done) => {
+			const child = spawn(bin(file), list, { stdio: ['ignore', 'pipe', 'pipe'] });
+			let said = '';
+			child.stdout.on('data', (chunk) => (said += chunk));
+			child.stderr.on('data', (chunk) => (said += chunk));
+			child.on('error', (error) => (said += error.message));
+			child.on('close', (status) => {
+				if (status === 0) passed += 1;
+				else failed += 1;
+				console.log(`${said}${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
+				done();
+			});
+		});
+	/** Checks one after the other; several such rows run side by side. */
+	const inTurn = async (...checks) => {
+		for (const one of checks) await check(...one);
 	};
 	/** A runner that counts for itself, into a JSON file; no file counts as one failure. */
 	const suite = (name, file, list, report, read) => {
@@ -24,12 +36,18 @@ export function testAll(ensureBuild, bin) {
 		console.log(`${name}: ${counts[0]} passed, ${counts[1]} failed`);
 	};
 
-	check('packages are prepared', 'svelte-kit', ['sync']);
-	check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
-	check('lint', 'eslint', ['.', '--max-warnings', '0']);
-	check('types', 'svelte-check', ['--threshold', 'warning', '--output', 'human']);
-	check('import rules', 'depcruise', ['src', 'demo', 'scripts', 'bench', '--config', '.dependency-cruiser.cjs']);
-	check('nothing unused', 'knip', ['--no-progress']);
+	await check('packages are prepared', 'svelte-kit', ['sync']);
+	await Promise.all([
+		inTurn(
+			['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
+			['types', 'svelte-check', ['--threshold', 'warning', '--output', 'human']]
+		),
+		inTurn(
+			['lint', 'eslint', ['.', '--max-warnings', '0']],
+			['import rules', 'depcruise', ['src', 'demo', 'scripts', 'bench', '--config', '.dependency-cruiser.cjs']],
+			['nothing unused', 'knip', ['--no-progress']]
+		)
+	]);
 	ensureBuild();
 	passed += 1;
 	suite(

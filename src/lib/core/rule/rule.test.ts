@@ -192,7 +192,9 @@ describe('on random expressions', () => {
 					// what is too deep is refused, not reckoned wrongly
 					if (isFault(checked)) return expect(checked.code).toBe('rule-deep');
 					const value = evaluate(checked.node, world);
-					expect([source, value === null ? null : Number(asText(value))]).toEqual([source, worth]);
+					// the reference has a negative nought, which rules don't know
+					const plain = worth === null ? null : (worth as number) + 0;
+					expect([source, value === null ? null : Number(asText(value))]).toEqual([source, plain]);
 				}
 			),
 			{ numRuns: 400 }

@@ -1,4 +1,4 @@
 export { columnKeys, filterFault } from './filter';
 export { judged, whoOf, type Facts, type Setting, type Verdict } from './judge';
 export { sheetOf, type Sheet } from './sheet';
-export { matched, targetsOf, type Mapping, type Target } from './targets';
+export { matched, targetsOf } from './targets';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { field, plan } from '../../../../e2e/kit/plans';
-import { stewards } from '../../../../e2e/kit/sheets';
+import { stewards } from '../../../../demo/stewards';
 import { preflight, type Plan } from '../packet';
 import { used } from '../template';
 import {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { mails, ok, realPlan, testHouse, type TestHouse } from '../../../../e2e/kit/house';
-import { csv, stewards } from '../../../../e2e/kit/sheets';
+import { csv, stewards } from '../../../../demo/stewards';
 import { field } from '../../../../e2e/kit/plans';
 import { checkData } from '../check';
 import { newTemplate, putInUse } from '../templates';

@@ -36,6 +36,7 @@ export const load = ({ params, locals, url }) => {
 			['all', verdicts.length],
 			...STATES.map((state) => [state, verdicts.filter((_verdict, n) => stateOf(n) === state).length])
 		]) as Record<string, number>,
+		own: verdicts.some((verdict) => verdict.is === 'ready' && verdict.own),
 		show,
 		offset,
 		page: PAGE,

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
+	import { Dialog } from 'bits-ui';
 	import Pager from '$lib/ui/lists/Pager.svelte';
 
 	let { data, form } = $props();
@@ -20,12 +21,18 @@
 		gone: 'text-thread'
 	};
 	const said = $derived(form?.say ?? '');
+	let sending = $state(false);
+	const stays = $derived((data.counts['twice'] ?? 0) + (data.counts['faulty'] ?? 0) + (data.counts['left out'] ?? 0));
 
 	$effect(() => keepCurrent((id) => id === ''));
 </script>
 
+{#snippet deed(what: string, says: string, n: number)}
+	<button class="plain" name="do" value={what} aria-label="{says}, row {n + 2}">{says}</button>
+{/snippet}
+
 <svelte:head><title>{data.name} · Batches · Pellum</title></svelte:head>
-<main id="main" class="flex flex-wrap">
+<main id="main" class="flex min-h-[calc(100dvh-46px)] flex-wrap">
 	<section aria-labelledby="batch" class="min-w-0 flex-[3_1_640px] px-6 py-5">
 		<div class="flex flex-wrap items-start gap-x-6 gap-y-2 pb-3">
 			<div class="min-w-0 flex-1">
@@ -40,11 +47,9 @@
 					{data.sent} of {data.wanted} sent; you can leave this page.
 				</p>
 			{:else}
-				<form method="POST" action="?/run" use:enhance>
-					<button class="button primary" disabled={data.counts['ready'] === 0}
-						>{data.counts['ready'] === 0 ? 'Nothing to send' : `Send ${data.counts['ready']} now`}</button
-					>
-				</form>
+				<button class="button primary" disabled={data.counts['ready'] === 0} onclick={() => (sending = true)}
+					>{data.counts['ready'] === 0 ? 'Nothing to send' : `Send ${data.counts['ready']}…`}</button
+				>
 				<a class="button" href="/batches/{data.id}/sheet" download>The sheet back, as CSV</a>
 			{/if}
 		</div>
@@ -84,15 +89,13 @@
 								{#if !data.running && row.is !== 'gone'}
 									<form method="POST" action="?/row" use:enhance class="flex gap-1">
 										<input type="hidden" name="n" value={row.n} />
-										{#if row.is === 'twice'}<button class="plain" name="do" value="this one"
-												>This one<span class="unseen">, row {row.n + 2}</span></button
-											>{/if}
-										{#if row.out}<button class="plain" name="do" value="put back"
-												>Put back<span class="unseen"> row {row.n + 2}</span></button
-											>
-										{:else if row.is === 'ready' || row.is === 'twice'}<button class="plain" name="do" value="take out"
-												>Take out<span class="unseen"> row {row.n + 2}</span></button
-											>{/if}
+										{#if row.is === 'twice'}{@render deed('this one', 'This one', row.n)}{/if}
+										{#if row.out}{@render deed('put back', 'Put back', row.n)}
+										{:else if row.is === 'ready' || row.is === 'twice'}{@render deed(
+												'take out',
+												'Take out',
+												row.n
+											)}{/if}
 									</form>
 								{/if}
 							</td>
@@ -181,3 +184,36 @@
 		</fieldset>
 	</aside>
 </main>
+
+<Dialog.Root bind:open={sending}>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
+		<Dialog.Content
+			class="fixed top-16 left-1/2 z-50 w-[460px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+		>
+			<Dialog.Title class="pb-2 font-serif text-lg font-semibold"
+				>{data.title}, {data.counts['ready']} times</Dialog.Title
+			>
+			<Dialog.Description>
+				Each of the {data.counts['ready']} gets a packet of their own, at once.
+				{#if data.own}One of them is you.{/if}
+				{#if stays > 0}{stays}
+					{stays === 1 ? 'row stays' : 'rows stay'} as they are: faulty, undecided, or left out.{/if}
+				{#if (data.counts['gone'] ?? 0) > 0}Who has had theirs gets no second one.{/if}
+			</Dialog.Description>
+			<form
+				method="POST"
+				action="?/run"
+				class="flex gap-2 pt-4"
+				use:enhance={() =>
+					async ({ update }) => {
+						sending = false;
+						await update();
+					}}
+			>
+				<button class="button primary">Send {data.counts['ready']} now</button>
+				<Dialog.Close class="button" type="button">Not yet</Dialog.Close>
+			</form>
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>
