@@ -1,3 +1,4 @@
+import { corrected } from './correcting/evolve';
 import type { Recorded } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
 import { channelsOf } from './reach';
@@ -242,46 +243,6 @@ function cameBack(state: SentPacket, event: Extract<Recorded, { type: 'MessageRe
 	return now?.is === 'notified' && lost
 		? stand(next, [[event.person, { is: 'unreachable', since: now.since, why: event.why }]])
 		: next;
-}
-
-/** The corrected plan holds: who had it at a stop that comes later now waits; answers stay where their field still is. */
-function corrected(state: SentPacket, event: Extract<Recorded, { type: 'PlanCorrected' }>, plan: Plan): Packet {
-	const people = Object.fromEntries(
-		plan.people.map(({ id }): [string, Standing] => [
-			id,
-			event.waits.includes(id) ? { is: 'waiting' } : (state.people[id] ?? { is: 'waiting' })
-		])
-	);
-	const ofPeople = Object.entries(state.answers).filter(([id]) =>
-		plan.fields.some((field) => field.id === id && personIn(plan, field.person ?? ''))
-	);
-	const changedProof = (id: string) =>
-		JSON.stringify(personIn(state.plan, id)?.check) !== JSON.stringify(personIn(plan, id)?.check);
-	const still = <T>(of: Record<string, T>, but: (id: string) => boolean = () => false): Record<string, T> =>
-		Object.fromEntries(Object.entries(of).filter(([id]) => people[id] && !but(id)));
-	const next = {
-		...state,
-		// a stop that was open has been decided for good, also where it waits again
-		plan: {
-			...plan,
-			stops: plan.stops.map((stop) =>
-				stop.people.some((id) => event.waits.includes(id)) ? { ...stop, when: undefined } : stop
-			)
-		},
-		planDigest: event.plan,
-		people,
-		answers: { ...Object.fromEntries(ofPeople), ...plan.answers },
-		// addresses and numbers that were corrected stand in the new plan
-		addresses: {},
-		phones: {},
-		proofs: still(state.proofs, changedProof),
-		reminded: still(state.reminded, (id) => event.waits.includes(id)),
-		correcting: null,
-		corrections: state.corrections + 1,
-		toTell: { ...still(state.toTell), ...event.toTell },
-		former: [...state.former, ...event.gone.map((one) => one.person)]
-	};
-	return isOpen(next) ? { ...next, stop: event.stop } : next;
 }
 
 function become<S extends SentPacket>(state: S, id: string, change: Partial<PlanPerson>): S {

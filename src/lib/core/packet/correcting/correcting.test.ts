@@ -226,6 +226,28 @@ describe('deadline, reminders and letters', () => {
 	});
 });
 
+it('answers stay: of people, and computed ones that have been fixed; the sender’s are those of the plan', () => {
+	const p: Plan = {
+		...plan([['maren'], ['tamsin']]),
+		answers: { place: { text: 'Oldmere' } }
+	};
+	p.fields.push(
+		field('fee', 'number', 'maren', { key: 'fee' }),
+		field('total', 'computed', 'everybody', { settings: { rule: 'fee * 3' } }),
+		field('place', 'text', 'sender')
+	);
+	const answers = { 'maren-sig': typed('M'), fee: { number: '240' } };
+	const before = given(p, [...whole('maren', p, { answers }), begin], send(p), MINUTES);
+	const after = given(
+		p,
+		[...whole('maren', p, { answers }), begin, corrected({ ...p, message: 'x' })],
+		send(p),
+		MINUTES
+	);
+	expect(Object.keys(stateOf(before).answers).sort()).toEqual(['fee', 'maren-sig', 'place', 'total']);
+	expect(stateOf(after).answers).toEqual(stateOf(before).answers);
+});
+
 describe('the document', () => {
 	const other: Plan = { ...engaged, papers: [{ ...engaged.papers[0]!, digest: 'b'.repeat(64) }] };
 	const fresh = course([open('ingrid'), consent('ingrid'), begin]);
