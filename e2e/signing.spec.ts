@@ -142,9 +142,16 @@ test('on a phone in Arabic: everything in it, from right to left, nothing over t
 test('the language is the browser’s, then the one chosen on the page, which is kept', async ({ page, browser }) => {
 	const link = await letterTo(page, 'lotte');
 	const german = await (await browser.newContext({ locale: 'de-AT' })).newPage();
+	// letters of other scripts are fetched only when somebody looks for their language
+	const faces: string[] = [];
+	german.on('request', (request) => void (/noto-sans/.test(request.url()) && faces.push(request.url())));
 	await german.goto(link);
 	await ready(german);
 	await expect(german.getByText('bittet Sie')).toBeVisible();
+	await german.waitForLoadState('networkidle');
+	expect(faces).toEqual([]);
+	await german.getByLabel('Sprache').focus();
+	await expect.poll(() => faces.length).toBeGreaterThan(0);
 	await german.getByLabel('Sprache').selectOption('uk');
 	await expect(german.getByText('просить вас підписати')).toBeVisible();
 	await german.reload();

@@ -12,8 +12,11 @@
 		document.documentElement.dataset['ready'] = 'yes';
 	});
 
-	// names and texts may be in any script
-	$effect(() => wantLetters(JSON.stringify(page.data)));
+	// names and texts may be in any script; the names of languages wait until somebody looks for theirs
+	$effect(() => {
+		const { languages: _languages, ...shown } = page.data;
+		wantLetters(JSON.stringify(shown));
+	});
 
 	// the Bench and the signing page have heads of their own
 	const framed = $derived(data.account !== null && !/^\/(bench|s)\//.test(page.url.pathname));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { wantLetters } from '../letters';
 	import { useWords } from './words';
 
 	/** Who sends it, what it is, until when; language, size, and one menu. */
@@ -73,6 +74,7 @@
 			<select
 				class="input min-h-[44px]! max-w-32"
 				value={language}
+				onfocus={() => wantLetters(languages.map((one) => one.name).join(' '))}
 				onchange={(event) => onlanguage(event.currentTarget.value)}
 			>
 				{#each languages as one (one.language)}<option value={one.language} lang={one.language}>{one.name}</option
