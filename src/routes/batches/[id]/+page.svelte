@@ -77,11 +77,11 @@
 							<!-- as the spreadsheet counts, whose first line are the headings -->
 							<td class="text-quiet">{row.n + 2}</td>
 							{#each row.cells as cell, i (i)}
-								<td class="max-w-56 wrap-anywhere {row.column === i ? 'bg-[#a3392b1a]' : ''}"
+								<td class="max-w-56 break-words {row.column === i ? 'bg-[#a3392b1a]' : ''}"
 									>{cell}{#if row.column === i && cell === ''}<span class="text-brick">empty</span>{/if}</td
 								>
 							{/each}
-							<td class="{TONE[row.is]} wrap-anywhere"
+							<td class="{TONE[row.is]} break-words"
 								>{#if row.packet}<a class="text-thread" href="/packets/{row.packet}">{row.said}</a
 									>{:else}{row.said}{/if}</td
 							>

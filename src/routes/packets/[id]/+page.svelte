@@ -77,6 +77,9 @@
 						>{/if}{#if packet.deadline && open}&nbsp;· until {day(packet.deadline, packet.zone, data.now)}{/if}
 				</p>
 				<p>{packet.why}</p>
+				<p class="wrong empty:hidden" role="alert">
+					{packet.correction ? '' : saidTo(answered, 'begin-correction')}
+				</p>
 			</div>
 			<div class="flex flex-wrap gap-2">
 				{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign">
