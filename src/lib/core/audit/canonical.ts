@@ -6,3 +6,8 @@ export function canonicalJson(value: unknown): string {
 	if (text === undefined) throw new TypeError('nothing to write as JSON');
 	return text;
 }
+
+/** Whether two values are the same as JSON; nothing at all is the same as null. */
+export function sameJson(a: unknown, b: unknown): boolean {
+	return canonicalJson(a ?? null) === canonicalJson(b ?? null);
+}

@@ -1,4 +1,4 @@
-export { canonicalJson } from './canonical';
+export { canonicalJson, sameJson } from './canonical';
 export { extend, firstBroken, GENESIS } from './chain';
 export { grown, inclusionProof, leafHash, rootOf, type NodeAt, type TreeNode } from './merkle';
 export { faultsOf, plansOf, type AuditRecord } from './record';

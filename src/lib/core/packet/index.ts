@@ -58,4 +58,4 @@ export {
 	type WordingRequest
 } from './state';
 export { nextMoment, termEndOf } from './time';
-export type { Need, Thread, ThreadPerson } from './views';
+export type { Correcting, Need, Thread, ThreadPerson } from './views';

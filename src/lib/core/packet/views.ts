@@ -1,3 +1,4 @@
+import type { Ground } from './correcting/ground';
 import type { Standing } from './state';
 
 /** What screens draw of packets: made by the server, read by the interface. */
@@ -18,6 +19,18 @@ export interface ThreadPerson {
 
 /** The route as screens draw it: stops in order, people side by side. */
 export type Thread = ThreadPerson[][];
+
+/** A packet that is out and is being corrected, as the Bench has to know it. */
+export interface Correcting {
+	packet: string;
+	reference: string;
+	/** what may no longer be changed; null where the packet has ended */
+	ground: Ground | null;
+	/** until when it is shut to signers, ISO 8601; null where it is open again */
+	until: string | null;
+	by: string;
+	ended: boolean;
+}
 
 /** Something only this account, or the office, can settle. */
 export type Need =

@@ -1,4 +1,4 @@
-import { canonicalJson } from '../audit';
+import { sameJson } from '../audit';
 import type { Plan, PlanLock, PlanPerson, PersonLock } from '../packet/plan';
 import { refuse, type Refusal } from '../refusal';
 import { roleName } from './use';
@@ -29,9 +29,9 @@ const LOCKED_SAY: Record<PlanLock, string> = {
  */
 export function lockedChange(base: Plan, plan: Plan): Refusal | null {
 	for (const what of base.locked ?? [])
-		if (canonicalJson(part(base, what, plan)) !== canonicalJson(part(plan, what, plan)))
+		if (!sameJson(part(base, what, plan), part(plan, what, plan)))
 			return refuse('locked', `The template has this locked: ${LOCKED_SAY[what]}.`, what);
-	if (canonicalJson(plan.locked ?? []) !== canonicalJson(base.locked ?? []))
+	if (!sameJson(plan.locked ?? [], base.locked ?? []))
 		return refuse('locked', 'What the template has locked can’t be unlocked here.');
 	for (const person of base.people) {
 		const now = plan.people.find((p) => p.id === person.id);
@@ -53,7 +53,7 @@ function changedPerson(base: PlanPerson, now: PlanPerson): Refusal | null {
 		return refuse('locked', `The template has the telephone number of ${who} locked.`, base.id);
 	if (isPersonLocked(base, 'check') && !sameCheck(base, now))
 		return refuse('locked', `The template has it locked how ${who} proves who they are.`, base.id);
-	if (canonicalJson(now.locked ?? []) !== canonicalJson(base.locked ?? []))
+	if (!sameJson(now.locked ?? [], base.locked ?? []))
 		return refuse('locked', 'What the template has locked can’t be unlocked here.', base.id);
 	return null;
 }

@@ -13,12 +13,18 @@ import {
 	type SentPacket
 } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import type { Account } from '../accounts';
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
 import { effectsOf } from './effects';
 import { append, eventsOf } from './log';
 import { writeReadTables } from './read-tables';
+
+/** Somebody of the office, as whoever causes an event. */
+export function office({ id, name }: Account): Actor {
+	return { kind: 'office', account: id, name };
+}
 
 /** Looks frozen plans up in the database. */
 export function planLookup(db: Db): PlanLookup {

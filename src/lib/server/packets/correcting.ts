@@ -1,4 +1,4 @@
-import { canonicalJson } from '../../core/audit';
+import { sameJson } from '../../core/audit';
 import { senderAnswers } from '../../core/field';
 import {
 	addressOf,
@@ -9,8 +9,7 @@ import {
 	phoneOf,
 	presentPlan,
 	rebased,
-	type Actor,
-	type Ground,
+	type Correcting,
 	type Plan,
 	type SentPacket
 } from '../../core/packet';
@@ -20,13 +19,11 @@ import { inTransaction } from '../db';
 import { holidayList } from '../holidays';
 import type { House } from '../house';
 import { organisation } from '../settings';
-import { act, freezePlan, packetState } from './act';
+import { act, freezePlan, office, packetState } from './act';
 import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, trimmed, unprintablePart, type Draft } from './drafts';
 import { revokeLinks } from './links';
 
 /** Corrections of packets that are out. Each is a draft that names its packet; its base is the plan it stands on. */
-
-const office = (account: Account): Actor => ({ kind: 'office', account: account.id, name: account.name });
 
 /**
  * Shuts the packet and opens its correction: the one that was begun before, taken over to what holds now, or a new one.
@@ -40,7 +37,7 @@ export function beginCorrection(house: House, account: Account, packet: string):
 		const begun = correctionOf(house, packet);
 		if (!begun) return newDraft(house, account, present, { base: freezePlan(house.db, present), corrects: packet });
 		const base = begun.base ?? present;
-		if (canonicalJson(base) === canonicalJson(present)) return begun;
+		if (sameJson(base, present)) return begun;
 		house.db
 			.prepare('UPDATE drafts SET plan = ?, base = ?, revision = revision + 1 WHERE id = ?')
 			.run(JSON.stringify(rebased(base, begun.plan, present)), freezePlan(house.db, present), begun.id);
@@ -57,17 +54,6 @@ export function correctionOf(house: House, packet: string): Draft | null {
 }
 
 /** What the Bench has to know to keep a correction within its bounds. */
-export interface Correcting {
-	packet: string;
-	reference: string;
-	ground: Ground | null;
-	/** until when the packet is shut; null where it is open again */
-	until: string | null;
-	by: string;
-	/** it has ended meanwhile: nothing can be corrected */
-	ended: boolean;
-}
-
 export function correctingOf(house: House, draft: Draft): Correcting | null {
 	if (draft.corrects === null) return null;
 	const packet = packetState(house.db, draft.corrects);
@@ -167,6 +153,6 @@ function shutOldWays(house: House, before: SentPacket, after: SentPacket, person
 	if (!was) return;
 	if (addressOf(before, person) !== addressOf(after, person) || phoneOf(before, person) !== phoneOf(after, person))
 		revokeLinks(house.db, after.packet, person, house.now());
-	if (canonicalJson(was.check ?? null) !== canonicalJson(personIn(after.plan, person)?.check ?? null))
+	if (!sameJson(was.check, personIn(after.plan, person)?.check))
 		house.db.prepare('DELETE FROM passes WHERE packet = ? AND person = ?').run(after.packet, person);
 }

@@ -1,4 +1,4 @@
-import { canonicalJson } from '../../core/audit';
+import { sameJson } from '../../core/audit';
 import { lockedChange } from '../../core/template';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { emptyPlan, localeOf, preflight, SENDER, type Plan, type SentPacket } from '../../core/packet';
@@ -11,7 +11,7 @@ import { newId, newReference } from '../ids';
 import { isAttachment, isKnownPaper } from '../papers';
 import { organisation } from '../settings';
 import { holidayList } from '../holidays';
-import { act, freezePlan, planLookup } from './act';
+import { act, freezePlan, office, planLookup } from './act';
 import { planOfVersion } from '../templates/made-from';
 import { checkLetters, checkPrintable } from './marks';
 import { checkedPlan } from './plan-border';
@@ -105,13 +105,13 @@ function baseFor(house: House, account: Account, draft: Draft, plan: Plan): Plan
 	if (draft.template !== null || (draft.base !== null && !draft.adopted)) return draft.base;
 	const from = plan.from?.[0];
 	if (!from || plan.from!.length > 1) return null;
-	const same = canonicalJson(draft.base?.from ?? []) === canonicalJson(plan.from);
+	const same = sameJson(draft.base?.from ?? [], plan.from);
 	return same ? draft.base : planOfVersion(house, account, from.template, from.version);
 }
 
 /** A plan made from a template keeps what that has locked, and says where it is from. */
 function keepsLocks(draft: Draft, plan: Plan): Refusal | null {
-	if (canonicalJson(plan.from ?? []) !== canonicalJson(draft.base?.from ?? []))
+	if (!sameJson(plan.from ?? [], draft.base?.from ?? []))
 		return refuse('locked', 'Which template this was made from can’t be changed.');
 	return draft.base && lockedChange(draft.base, plan);
 }
@@ -239,21 +239,16 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 		const no = unprintablePart(house, plan);
 		if (no) return no;
 		const packet = newId(house.now());
-		const sent = act(
-			house,
+		const sent = act(house, packet, office(account), {
+			do: 'send',
 			packet,
-			{ kind: 'office', account: account.id, name: account.name },
-			{
-				do: 'send',
-				packet,
-				reference: freeReference(house),
-				plan,
-				planDigest: freezePlan(house.db, plan),
-				sender: { name: account.name, email: account.email, organisation: name },
-				zone,
-				...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
-			}
-		);
+			reference: freeReference(house),
+			plan,
+			planDigest: freezePlan(house.db, plan),
+			sender: { name: account.name, email: account.email, organisation: name },
+			zone,
+			...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
+		});
 		if (!isRefusal(sent)) countUse(house, sent);
 		return sent;
 	});

@@ -5,7 +5,7 @@ import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { act, packetState, planLookup } from './act';
+import { act, office, packetState, planLookup } from './act';
 import { newDraft, type Draft } from './drafts';
 import { newLink, revokeLinks } from './links';
 
@@ -47,10 +47,6 @@ export function ownLink(house: House, account: Account, id: string): string | Re
 
 export function recordFetch(house: House, account: Account, id: string, what: string): SentPacket | Refusal {
 	return act(house, id, office(account), { do: 'recordFetched', person: null, what });
-}
-
-function office(account: Account) {
-	return { kind: 'office', account: account.id, name: account.name } as const;
 }
 
 const asOffice = (house: House, account: Account, id: string, command: Command): SentPacket | Refusal =>

@@ -1,7 +1,7 @@
 import { fieldsOf, type Answers, type FileAnswer } from '../../core/field';
 import { stillAt, isOpen, isShut, type From, type PageSeen, type SentPacket } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
-import { canonicalJson } from '../../core/audit';
+import { sameJson } from '../../core/audit';
 import type { House } from '../house';
 import { act } from '../packets/act';
 import { keepFile, keepPicture } from '../packets/files';
@@ -80,7 +80,7 @@ export function saveAnswers(
 
 function tell(house: House, { packet, person }: Visitor, before: Answers, now: Answers, from: From): void {
 	const changed = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter(
-		(id) => canonicalJson(before[id] ?? null) !== canonicalJson(now[id] ?? null)
+		(id) => !sameJson(before[id], now[id])
 	);
 	if (changed.length === 0) return;
 	act(

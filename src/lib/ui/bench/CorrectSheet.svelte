@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
 	import type { Bench } from './bench.svelte';
-	import { saidOf, type Correcting } from './correcting';
+	import type { Correcting } from '../../core/packet';
+	import { saidOf } from './correcting';
 
 	/** What the correction changes, what comes of it for whom, and the button that sends it. */
 	let {

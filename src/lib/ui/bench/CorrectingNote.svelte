@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { clock, rightNow } from '../dates';
 	import type { Bench } from './bench.svelte';
-	import type { Correcting } from './correcting';
+	import type { Correcting } from '../../core/packet';
 
 	/** How the packet stands that is being corrected here: shut, open again, or ended. A strip above the pages. */
 	let {

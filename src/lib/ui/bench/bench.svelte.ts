@@ -16,6 +16,7 @@ import {
 	preflight,
 	preflightTemplate,
 	SENDER,
+	type Correcting,
 	type KindName,
 	type Paper,
 	type PersonLock,
@@ -30,7 +31,7 @@ import { post } from '../post';
 import { actorsOf } from '../../core/route';
 import { stillFree, type FreePlace } from './found-places';
 import { begin, changed, redone, undone, type History } from './history';
-import { faultIn, hasFinished, papersFixed, type Correcting } from './correcting';
+import { faultIn, hasFinished, papersFixed } from './correcting';
 import { historyOf, keptOf, type KeptHistory } from './kept-history';
 import { Readings } from './readings';
 

@@ -1,19 +1,16 @@
-import { changesOf, correctionFault, EVERYBODY, SENDER, type Field, type Ground, type Plan } from '../../core/packet';
+import {
+	changesOf,
+	correctionFault,
+	EVERYBODY,
+	SENDER,
+	type Correcting,
+	type Field,
+	type Ground,
+	type Plan
+} from '../../core/packet';
 import { actorsAt } from '../../core/route';
 import type { Refusal } from '../../core/refusal';
 import { correctionInWords } from '../../words/record';
-
-/** A packet that is out and is being corrected on the Bench. */
-export interface Correcting {
-	packet: string;
-	reference: string;
-	/** what may no longer be changed; null where the packet has ended */
-	ground: Ground | null;
-	/** until when it is shut to signers, ISO 8601; null where it is open again */
-	until: string | null;
-	by: string;
-	ended: boolean;
-}
 
 /** Why a change can't be made in this correction; null where it can, or where nothing is corrected. */
 export function faultIn(correcting: Correcting | null, next: Plan): Refusal | null {

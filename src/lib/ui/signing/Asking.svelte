@@ -2,6 +2,7 @@
 	import type { Paper } from '../../core/packet';
 	import AskDialog from './AskDialog.svelte';
 	import { send } from './keeper';
+	import WhoInputs from './WhoInputs.svelte';
 	import { useWords } from './words';
 
 	/** The ways out besides finishing: decline, hand over, ask for another wording. Each says first what it means. */
@@ -81,24 +82,7 @@
 	{wrong}
 	ondo={() => ask('hand over')}
 >
-	<label
-		>{words()('hand over.name')}<input
-			class="input mt-1 min-h-[44px]!"
-			maxlength="200"
-			autocomplete="off"
-			bind:value={heir.name}
-		/></label
-	>
-	<label
-		>{words()('hand over.email')}<input
-			class="input mt-1 min-h-[44px]!"
-			type="email"
-			maxlength="254"
-			autocomplete="off"
-			dir="ltr"
-			bind:value={heir.email}
-		/></label
-	>
+	<WhoInputs bind:who={heir} nameLabel={words()('hand over.name')} emailLabel={words()('hand over.email')} />
 	<label
 		>{words()('hand over.why', { sender })}<textarea class="input mt-1 h-20" maxlength="2000" bind:value={heir.why}
 		></textarea></label

@@ -2,7 +2,7 @@
 	import { isBlank, kindOf, questionOf } from '../../core/field';
 	import type { Field, Paper } from '../../core/packet';
 	import { shownPage, textOf, toShown, type PrintedWord, type TextBlock } from '../../core/page';
-	import AnswerInput from './AnswerInput.svelte';
+	import AskedAnswer from './AskedAnswer.svelte';
 	import type { Signing } from './signing.svelte';
 	import { useWords } from './words';
 
@@ -104,18 +104,7 @@
 											{field.label}{#if !signing.now.required(field)}
 												<span class="font-normal text-quiet">{words()('todo.may stay empty')}</span>{/if}
 										</p>
-										<AnswerInput
-											{field}
-											fields={signing.fields}
-											answer={signing.now.answer(field)}
-											wrong={signing.wrong(field)}
-											locale={signing.locale}
-											{name}
-											others={signing.alike(field).length - 1}
-											keeper={signing.keeper}
-											ongive={(answer, everywhere) =>
-												signing.give(everywhere ? signing.alike(field) : [field.id], answer)}
-										/>
+										<AskedAnswer {signing} {field} {name} />
 									</div>
 								{:else}
 									<p class="my-2 border-s-[3px] border-line ps-4" dir="auto">

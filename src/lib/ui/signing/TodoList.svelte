@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { kindOf } from '../../core/field';
 	import type { Field } from '../../core/packet';
-	import AnswerInput from './AnswerInput.svelte';
+	import AskedAnswer from './AskedAnswer.svelte';
 	import type { Signing } from './signing.svelte';
 	import { useWords } from './words';
 
@@ -51,18 +51,7 @@
 			</button>
 			{#if here && kind.filledBy === 'person'}
 				<div class="pb-3">
-					<AnswerInput
-						{field}
-						fields={signing.fields}
-						answer={signing.now.answer(field)}
-						wrong={signing.wrong(field)}
-						locale={signing.locale}
-						{name}
-						others={signing.alike(field).length - 1}
-						keeper={signing.keeper}
-						ongive={(answer, everywhere) => signing.give(everywhere ? signing.alike(field) : [field.id], answer)}
-						onenter={() => signing.next()}
-					/>
+					<AskedAnswer {signing} {field} {name} onenter={() => signing.next()} />
 				</div>
 			{/if}
 		</li>

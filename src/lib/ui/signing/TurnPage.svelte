@@ -8,6 +8,7 @@
 	import type { Signing } from './signing.svelte';
 	import SignPages from './SignPages.svelte';
 	import TodoList from './TodoList.svelte';
+	import WhoInputs from './WhoInputs.svelte';
 	import { useWords } from './words';
 
 	/** The documents and what is to do, side by side; on a phone one above the other. */
@@ -146,24 +147,11 @@
 				{#each signing.naming as place (place.id)}
 					<fieldset class="grid gap-2 pb-3">
 						<legend class="pb-1 font-semibold">{words()('naming.who', { role: place.role })}</legend>
-						<label
-							>{words()('naming.name')}<input
-								class="input mt-1 min-h-[44px]!"
-								maxlength="200"
-								autocomplete="off"
-								bind:value={signing.names[place.id]!.name}
-							/></label
-						>
-						<label
-							>{words()('naming.email')}<input
-								class="input mt-1 min-h-[44px]!"
-								type="email"
-								maxlength="254"
-								autocomplete="off"
-								dir="ltr"
-								bind:value={signing.names[place.id]!.email}
-							/></label
-						>
+						<WhoInputs
+							bind:who={signing.names[place.id]!}
+							nameLabel={words()('naming.name')}
+							emailLabel={words()('naming.email')}
+						/>
 						<label
 							>{words()('naming.note')}<textarea
 								class="input mt-1"

@@ -1,4 +1,4 @@
-import { canonicalJson } from '../../audit';
+import { sameJson as same } from '../../audit';
 import { EVERYBODY, personIn, SENDER, type Field, type Plan, type PlanPerson } from '../plan';
 
 /** One difference that a correction made, as the record keeps it. Names and labels are those of that moment. */
@@ -10,8 +10,6 @@ export type PlanChange =
 	| { what: 'documents'; names: string[] }
 	| { what: 'route' | 'letters' | 'sending' | 'answers' }
 	| { what: 'title'; was: string; now: string };
-
-const same = (a: unknown, b: unknown) => canonicalJson(a ?? null) === canonicalJson(b ?? null);
 
 /** How many labels are named of one kind of change; the plans themselves keep all. */
 const MOST_LABELS = 20;

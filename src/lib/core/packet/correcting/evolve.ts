@@ -1,3 +1,4 @@
+import { sameJson } from '../../audit';
 import type { Recorded } from '../events';
 import { personIn, SENDER, type Plan } from '../plan';
 import { isOpen, type Packet, type SentPacket, type Standing } from '../state';
@@ -14,8 +15,7 @@ export function corrected(state: SentPacket, event: Extract<Recorded, { type: 'P
 	const others = Object.entries(state.answers).filter(([id]) =>
 		plan.fields.some((field) => field.id === id && field.person !== SENDER)
 	);
-	const changedProof = (id: string) =>
-		JSON.stringify(personIn(state.plan, id)?.check) !== JSON.stringify(personIn(plan, id)?.check);
+	const changedProof = (id: string) => !sameJson(personIn(state.plan, id)?.check, personIn(plan, id)?.check);
 	const still = <T>(of: Record<string, T>, but: (id: string) => boolean = () => false): Record<string, T> =>
 		Object.fromEntries(Object.entries(of).filter(([id]) => people[id] && !but(id)));
 	const next = {

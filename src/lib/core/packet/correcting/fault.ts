@@ -1,4 +1,4 @@
-import { canonicalJson } from '../../audit';
+import { sameJson as same } from '../../audit';
 import { refuse, type Refusal } from '../../refusal';
 import { actorsAt, doneWord } from '../../route';
 import { EVERYBODY, personIn, SENDER, type Field, type Plan, type Stop } from '../plan';
@@ -14,8 +14,6 @@ import type { Ground } from './ground';
 export function correctionFault(ground: Ground, next: Plan): Refusal | null {
 	return papersFault(ground, next) ?? finishedFault(ground, next) ?? routeFault(ground, next);
 }
-
-const same = (a: unknown, b: unknown) => canonicalJson(a ?? null) === canonicalJson(b ?? null);
 
 const INSTEAD = 'To change that, withdraw it and make a new version.';
 

@@ -1,7 +1,5 @@
-import { canonicalJson } from '../../audit';
+import { sameJson as same } from '../../audit';
 import type { Plan } from '../plan';
-
-const same = (a: unknown, b: unknown) => canonicalJson(a ?? null) === canonicalJson(b ?? null);
 
 /**
  * A correction that was begun on one plan, taken over to the one that holds now: what it left alone is as it is now, what
