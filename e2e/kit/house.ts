@@ -1,5 +1,5 @@
 import type { Answers } from '../../src/lib/core/field';
-import type { Field, Plan, SentPacket } from '../../src/lib/core/packet';
+import type { Field, Plan, PlanPerson, SentPacket } from '../../src/lib/core/packet';
 import { isRefusal, type Refusal } from '../../src/lib/core/refusal';
 import { addAccount, type Account, type Level } from '../../src/lib/server/accounts';
 import { memoryDb } from '../../src/lib/server/db';
@@ -74,6 +74,20 @@ export async function realPlan(house: House, stops: string[][]): Promise<Plan> {
 
 export async function sent(t: TestHouse, stops: string[][]): Promise<SentPacket> {
 	return ok(sendPlan(t.house, t.odile, await realPlan(t.house, stops)));
+}
+
+/** A plan over a real document with some of it changed, sent, its messages gone: the packet's id. */
+export async function out(
+	t: TestHouse,
+	stops: string[][],
+	people: Record<string, Partial<PlanPerson>> = {},
+	more: Partial<Plan> = {}
+): Promise<string> {
+	const plan = await realPlan(t.house, stops);
+	const changed = { ...plan, ...more, people: plan.people.map((p) => ({ ...p, ...people[p.id] })) };
+	const { packet } = ok(sendPlan(t.house, t.odile, changed));
+	await t.runner.drain();
+	return packet;
 }
 
 export interface Mail {

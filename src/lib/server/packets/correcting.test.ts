@@ -6,7 +6,7 @@ import {
 	linkTo,
 	mails,
 	ok,
-	realPlan,
+	out,
 	signs,
 	testHouse,
 	type TestHouse
@@ -34,7 +34,7 @@ import {
 	leaveCorrection,
 	sendCorrection
 } from './correcting';
-import { readDraft, saveDraft, sendDraft, sendPlan, type Draft } from './drafts';
+import { readDraft, saveDraft, sendDraft, type Draft } from './drafts';
 import { auditRecord, eventsOf } from './log';
 import { correctAddress, nudge, withdraw } from './office';
 import { packetView } from './packet-view';
@@ -49,11 +49,6 @@ afterAll(() => closePool());
 const mailOf = (person: string) => `${person}@post.example`;
 const MINUTE = 60_000;
 
-async function out(stops: string[][], more: Partial<Plan> = {}) {
-	const packet = ok(sendPlan(t.house, t.odile, { ...(await realPlan(t.house, stops)), ...more }));
-	await t.runner.drain();
-	return packet.packet;
-}
 /** Begins, changes and sends in one go. */
 async function correct(packet: string, change: (plan: Plan) => Plan) {
 	const sent = sendCorrection(t.house, t.odile, ...saved(ok(beginCorrection(t.house, t.odile, packet)), change));
@@ -75,7 +70,7 @@ const sound = () => expect(checkData(t.house.db).faults).toEqual([]);
 
 describe('a corrected address', () => {
 	it('kills the old link and sends a new one; the record has both addresses', async () => {
-		const packet = await out([['maren'], ['tamsin']]);
+		const packet = await out(t, [['maren'], ['tamsin']]);
 		const old = linkTo(t.house, mailOf('maren'));
 		ok(await correct(packet, person('maren', { email: 'right@post.example' })));
 		expect(visit(t.house, old)).toMatchObject({ code: 'link-revoked' });
@@ -99,7 +94,7 @@ describe('a corrected address', () => {
 
 describe('while it is corrected', () => {
 	it('it is shut to signers, what they type is kept, and it opens by itself 30 minutes after the last change', async () => {
-		const packet = await out([['maren'], ['tamsin']]);
+		const packet = await out(t, [['maren'], ['tamsin']]);
 		const link = linkTo(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, ok(visit(t.house, link)), FROM));
 		const draft = ok(beginCorrection(t.house, t.odile, packet));
@@ -130,7 +125,7 @@ describe('while it is corrected', () => {
 		sound();
 	});
 	it('left as it was, it opens at once and the working copy is gone', async () => {
-		const packet = await out([['maren']]);
+		const packet = await out(t, [['maren']]);
 		const draft = ok(beginCorrection(t.house, t.odile, packet));
 		const tamsin = await account(t.house, 'Tamsin Roe', 'tamsin@brindlevale.example', 'preparer');
 		expect(ok(beginCorrection(t.house, tamsin, packet)).id).toBe(draft.id);
@@ -139,14 +134,14 @@ describe('while it is corrected', () => {
 		expect([correctionOf(t.house, packet), view(linkTo(t.house, mailOf('maren'))).state]).toEqual([null, 'turn']);
 	});
 	it('its working copy is neither sent as a packet nor at a time', async () => {
-		const draft = ok(beginCorrection(t.house, t.odile, await out([['maren']])));
+		const draft = ok(beginCorrection(t.house, t.odile, await out(t, [['maren']])));
 		expect(sendDraft(t.house, t.odile, draft.id, 1)).toMatchObject({ code: 'is-correction' });
 		expect(scheduleDraft(t.house, t.odile, draft.id, 1, '2027-01-01T09:00:00Z')).toMatchObject({
 			code: 'is-correction'
 		});
 	});
 	it('two who correct it don’t overwrite each other', async () => {
-		const draft = ok(beginCorrection(t.house, t.odile, await out([['maren']])));
+		const draft = ok(beginCorrection(t.house, t.odile, await out(t, [['maren']])));
 		saved(draft, (plan) => ({ ...plan, message: 'One' }));
 		expect(saveDraft(t.house, t.odile, draft.id, draft.revision, draft.plan)).toMatchObject({
 			code: 'changed-elsewhere'
@@ -157,7 +152,7 @@ describe('while it is corrected', () => {
 
 describe('somebody who had opened it', () => {
 	it('is told, keeps what still has its place, and finishes on the new plan', async () => {
-		const packet = await out([['maren']]);
+		const packet = await out(t, [['maren']]);
 		const link = linkTo(t.house, mailOf('maren'));
 		const before = ok(visit(t.house, link));
 		ok(openAndConsent(t.house, before, FROM));
@@ -189,7 +184,7 @@ describe('somebody who had opened it', () => {
 		sound();
 	});
 	it('waits where another stop was put before; what she types meanwhile is kept, and her link works again', async () => {
-		const packet = await out([['maren'], ['tamsin']]);
+		const packet = await out(t, [['maren'], ['tamsin']]);
 		await signs(t, mailOf('maren'));
 		const link = linkTo(t.house, mailOf('tamsin'));
 		const who = ok(visit(t.house, link));
@@ -218,7 +213,7 @@ describe('somebody who had opened it', () => {
 		sound();
 	});
 	it('is let go by a letter; the link says so, and a way of proving it again counts anew', async () => {
-		const packet = await out([['maren', 'kit'], ['tamsin']]);
+		const packet = await out(t, [['maren', 'kit'], ['tamsin']]);
 		const link = linkTo(t.house, mailOf('kit'));
 		ok(
 			await correct(packet, (plan) => ({
@@ -246,7 +241,7 @@ describe('somebody who had opened it', () => {
 
 describe('the document', () => {
 	it('is exchanged where the organisation permits it; whoever opened it is told', async () => {
-		const packet = await out([['maren']]);
+		const packet = await out(t, [['maren']]);
 		const link = linkTo(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, ok(visit(t.house, link)), FROM));
 		const other = ok(await addPaper(t.house, 'Other.pdf', await pdf(3)));
@@ -264,7 +259,7 @@ describe('the document', () => {
 
 describe('what happened while a correction lay', () => {
 	it('is taken up when it is gone on with', async () => {
-		const packet = await out([['maren'], ['tamsin']]);
+		const packet = await out(t, [['maren'], ['tamsin']]);
 		const draft = ok(beginCorrection(t.house, t.odile, packet));
 		saved(draft, person('tamsin', { jobTitle: 'Manager' }));
 		t.clock.now += 31 * MINUTE;
@@ -278,7 +273,7 @@ describe('what happened while a correction lay', () => {
 		expect(readDraft(t.house, again.id)).toBeNull();
 	});
 	it('the packet ended: the work can be kept as a draft that links to it', async () => {
-		const packet = await out([['maren']]);
+		const packet = await out(t, [['maren']]);
 		const draft = ok(beginCorrection(t.house, t.odile, packet));
 		const [id, revision] = saved(draft, (plan) => ({ ...plan, message: 'Better' }));
 		ok(withdraw(t.house, t.odile, packet, 'Wrong fee'));

@@ -49,8 +49,13 @@ const ENDED = refuse('ended', 'This packet has ended, so it can’t be corrected
 
 /** The correction of a packet that is being made, or was left lying when its time ran out. */
 export function correctionOf(house: House, packet: string): Draft | null {
-	const row = house.db.prepare<[string], { id: string }>('SELECT id FROM drafts WHERE corrects = ?').get(packet);
-	return row ? readDraft(house, row.id) : null;
+	const id = correctionId(house, packet);
+	return id === null ? null : readDraft(house, id);
+}
+
+/** The same by its draft's id alone, for whoever only has to know that there is one. */
+export function correctionId(house: House, packet: string): string | null {
+	return house.db.prepare<[string], { id: string }>('SELECT id FROM drafts WHERE corrects = ?').get(packet)?.id ?? null;
 }
 
 /** What the Bench has to know to keep a correction within its bounds. */

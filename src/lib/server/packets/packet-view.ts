@@ -18,7 +18,7 @@ import { inWords } from '../../words/record';
 import type { House } from '../house';
 import { sourcesOf } from '../papers';
 import { packetState } from './act';
-import { correctionOf } from './correcting';
+import { correctionId } from './correcting';
 import { handedIn } from './copies';
 import { eventsOf } from './log';
 import { derive } from './read-tables';
@@ -129,7 +129,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		sending: packet.plan.sending ?? {},
 		termEnd: termEndOf(packet),
 		correcting: packet.correcting && { by: packet.correcting.by, until: packet.correcting.until },
-		correction: correctionOf(house, id)?.id ?? null,
+		correction: correctionId(house, id),
 		follows: named(house, packet.plan.follows ?? null),
 		followedBy: named(house, followerOf(house, id)),
 		papers: packet.plan.papers,

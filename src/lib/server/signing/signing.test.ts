@@ -5,20 +5,18 @@ import {
 	linkTo,
 	mails,
 	ok,
-	realPlan,
+	out,
 	signs,
 	testHouse,
 	visitor,
 	type TestHouse
 } from '../../../../e2e/kit/house';
-import type { Plan, PlanPerson } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
 import { closePool } from '../../press';
 import { checkData } from '../check';
 import { phoneMessages, setRefusedNumbers } from '../mail/phone';
 import { packetState } from '../packets/act';
 import { hashedCode } from '../packets/codes';
-import { sendPlan } from '../packets/drafts';
 import { eventsOf } from '../packets/log';
 import { correctPhone, newVersion, nudge, nudgeAll, answerWording, release, takeLink } from '../packets/office';
 import {
@@ -49,19 +47,6 @@ afterAll(() => closePool());
 const NUMBER = '+44 7700 900123';
 const mailOf = (person: string) => `${person}@post.example`;
 
-/** A plan over a real document, with some people changed, sent; its messages have gone. */
-async function out(stops: string[][], people: Record<string, Partial<PlanPerson>> = {}, more: Partial<Plan> = {}) {
-	const plan = await realPlan(t.house, stops);
-	const packet = ok(
-		sendPlan(t.house, t.odile, {
-			...plan,
-			...more,
-			people: plan.people.map((p) => ({ ...p, ...people[p.id] }))
-		})
-	);
-	await t.runner.drain();
-	return packet.packet;
-}
 const types = (packet: string) => eventsOf(t.house.db, packet).map((e) => e.type);
 const state = (packet: string) => {
 	const now = packetState(t.house.db, packet);
@@ -71,7 +56,7 @@ const state = (packet: string) => {
 
 describe('a code', () => {
 	it('by mail: asked before anything is shown, good once, for ten minutes, and nowhere to be read', async () => {
-		const packet = await out([['maren'], ['tamsin']], { maren: { check: { by: 'mail' } } });
+		const packet = await out(t, [['maren'], ['tamsin']], { maren: { check: { by: 'mail' } } });
 		const link = linkTo(t.house, mailOf('maren'));
 		const maren = () => ok(visit(t.house, link));
 		const view = signingView(t.house, maren());
@@ -103,7 +88,7 @@ describe('a code', () => {
 		expect(types(packet)).toContain('CodeRight');
 	});
 	it('opens nothing without it: no answer, file, finish, hand-over or decline', async () => {
-		await out([['maren']], { maren: { check: { by: 'mail' } } }, { sending: { handOver: true, wording: true } });
+		await out(t, [['maren']], { maren: { check: { by: 'mail' } } }, { sending: { handOver: true, wording: true } });
 		const maren = visitor(t.house, mailOf('maren'));
 		const to = { name: 'Kit', email: 'kit@post.example', why: 'away' };
 		const wish = { paper: 'paper', page: 0, words: 'a', instead: 'b', why: '' };
@@ -119,7 +104,7 @@ describe('a code', () => {
 	});
 	it('of access is told another way; wrong ones are slowed and hold the packet, the sender releases it', async () => {
 		const hash = hashedCode(t.house, 'Blue Heron 7');
-		const packet = await out([['maren']], { maren: { check: { by: 'code', hash } } });
+		const packet = await out(t, [['maren']], { maren: { check: { by: 'code', hash } } });
 		expect(JSON.stringify(t.house.db.prepare('SELECT * FROM blobs WHERE media LIKE ?').all('%json%'))).not.toContain(
 			'Heron'
 		);
@@ -143,7 +128,7 @@ describe('a code', () => {
 		expect(checkData(t.house.db).faults).toEqual([]);
 	});
 	it('by text goes to the Phone', async () => {
-		await out([['maren']], { maren: { check: { by: 'text' }, phone: NUMBER } });
+		await out(t, [['maren']], { maren: { check: { by: 'text' }, phone: NUMBER } });
 		ok(sendCode(t.house, visitor(t.house, mailOf('maren'))));
 		await t.runner.drain();
 		expect(phoneMessages(t.house, NUMBER)[0]!.text).toMatch(/: \d{6}$/);
@@ -153,7 +138,7 @@ describe('a code', () => {
 describe('text messages', () => {
 	it('go beside a mail or alone, come back, and are corrected', async () => {
 		setRefusedNumbers(t.house, [NUMBER]);
-		const packet = await out([['maren']], { maren: { deliver: 'text', phone: NUMBER, email: '' } });
+		const packet = await out(t, [['maren']], { maren: { deliver: 'text', phone: NUMBER, email: '' } });
 		expect(mails(t.house)).toEqual([]);
 		expect(state(packet).people['maren']).toMatchObject({ is: 'unreachable' });
 		ok(correctPhone(t.house, t.odile, packet, 'maren', '+44 7700 900456'));
@@ -166,7 +151,7 @@ describe('text messages', () => {
 
 describe('a link that the office hands on', () => {
 	it('is each person’s own, also that of somebody who only gets a copy, and looking at it is in the record', async () => {
-		const packet = await out([['maren'], ['ruben:gets a copy']], {
+		const packet = await out(t, [['maren'], ['ruben:gets a copy']], {
 			maren: { deliver: 'link', email: '' },
 			ruben: { deliver: 'link', email: '' }
 		});
@@ -198,7 +183,7 @@ describe('a link that the office hands on', () => {
 
 describe('handing over', () => {
 	it('gives all that is unfinished to somebody else: the old link dies and says to whom, the sender is told', async () => {
-		const packet = await out([['maren'], ['tamsin']], {}, { sending: { handOver: true } });
+		const packet = await out(t, [['maren'], ['tamsin']], {}, { sending: { handOver: true } });
 		const link = linkTo(t.house, mailOf('maren'));
 		const maren = ok(visit(t.house, link));
 		ok(saveAnswers(t.house, maren, { 'maren-note': { text: 'mine' } }, FROM));
@@ -218,7 +203,7 @@ describe('handing over', () => {
 
 describe('a host', () => {
 	it('hands the device over, and says afterwards who it was', async () => {
-		const packet = await out([['tamsin:hosts', 'maren'], ['odile']], {
+		const packet = await out(t, [['tamsin:hosts', 'maren'], ['odile']], {
 			maren: { deliver: 'in person', hostedBy: 'tamsin', email: '' }
 		});
 		expect(mails(t.house).map((m) => m.recipient)).toEqual([mailOf('tamsin')]);
@@ -242,7 +227,7 @@ describe('a host', () => {
 
 describe('another wording', () => {
 	it('reaches the sender, is answered in the person’s own language, or becomes a new version that links to it', async () => {
-		const packet = await out([['maren']], { maren: { locale: 'de-DE' } }, { sending: { wording: true } });
+		const packet = await out(t, [['maren']], { maren: { locale: 'de-DE' } }, { sending: { wording: true } });
 		const maren = () => visitor(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, maren(), FROM, 'de'));
 		const wish = { paper: 'paper', page: 0, words: 'two nights', instead: 'three nights', why: 'the tour is longer' };
@@ -261,7 +246,7 @@ describe('another wording', () => {
 
 describe('languages', () => {
 	it('of a person hold for the page, the letter and the consent that the record names', async () => {
-		const packet = await out([['maren']], { maren: { locale: 'de-CH' } });
+		const packet = await out(t, [['maren']], { maren: { locale: 'de-CH' } });
 		expect(mails(t.house)[0]).toMatchObject({ subject: 'Zu unterschreiben: Guest musician engagement' });
 		expect(mails(t.house)[0]!.text).toContain('Bitte tun Sie das bis 4. Dezember 2026.');
 		const maren = visitor(t.house, mailOf('maren'));
@@ -275,7 +260,7 @@ describe('languages', () => {
 
 describe('what is entered', () => {
 	it('is in the record by which answers were changed, at most every ten minutes, never by what they say', async () => {
-		const packet = await out([['maren']]);
+		const packet = await out(t, [['maren']]);
 		const maren = visitor(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, maren, FROM));
 		for (const text of ['s', 'se', 'secret']) ok(saveAnswers(t.house, maren, { 'maren-note': { text } }, FROM));
@@ -287,7 +272,7 @@ describe('what is entered', () => {
 		expect(kept()).toHaveLength(2);
 	});
 	it('may be long, but not endless, and the sentence says how long', async () => {
-		await out([['maren']]);
+		await out(t, [['maren']]);
 		const maren = visitor(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, maren, FROM));
 		const given = { ...answersOf(maren.packet.plan.fields, 'maren'), 'maren-note': { text: 'x'.repeat(10_000) } };
@@ -296,12 +281,12 @@ describe('what is entered', () => {
 		expect(isRefusal(no) && no.say).toContain('10000');
 	});
 	it('of pages seen is kept only where the organisation wants it', async () => {
-		const quiet = await out([['maren']]);
+		const quiet = await out(t, [['maren']]);
 		const maren = visitor(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, maren, FROM));
 		pagesSeen(t.house, maren, [{ paper: 'paper', page: 0, seconds: 5 }], FROM);
 		expect(types(quiet)).not.toContain('PagesSeen');
-		const watched = await out([['kit']], {}, { sending: { seenPages: true } });
+		const watched = await out(t, [['kit']], {}, { sending: { seenPages: true } });
 		const kit = visitor(t.house, mailOf('kit'));
 		ok(openAndConsent(t.house, kit, FROM));
 		pagesSeen(
@@ -321,7 +306,7 @@ describe('what is entered', () => {
 
 describe('a nudge', () => {
 	it('goes to one, or to all it waits for, once an hour each', async () => {
-		const packet = await out([['maren', 'kit'], ['tamsin']]);
+		const packet = await out(t, [['maren', 'kit'], ['tamsin']]);
 		ok(nudge(t.house, t.odile, packet, 'maren'));
 		expect(ok(nudgeAll(t.house, t.odile, packet))).toEqual({ nudged: 1, lately: 1 });
 		expect(nudgeAll(t.house, t.odile, packet)).toMatchObject({ code: 'nudged-lately' });
@@ -337,7 +322,7 @@ describe('a nudge', () => {
 describe('many at once', () => {
 	it('fifty people sign side by side: each once, the next stop opens once, all of it sound', async () => {
 		const people = Array.from({ length: 50 }, (_, i) => `p${i}`);
-		const packet = await out([people, ['tamsin']]);
+		const packet = await out(t, [people, ['tamsin']]);
 		const links = people.map((p) => linkTo(t.house, mailOf(p)));
 		await Promise.all(
 			links.flatMap((link, i) =>

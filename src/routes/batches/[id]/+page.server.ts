@@ -18,6 +18,8 @@ export const load = ({ params, locals, url }) => {
 	const offset = Math.max(0, Math.min(20_000, Number.parseInt(url.searchParams.get('from') ?? '0', 10) || 0));
 	// a row that was refused when it was tried counts as faulty
 	const stateOf = (n: number) => (batch.faults[n] === undefined ? verdicts[n]!.is : 'faulty');
+	const counts: Record<string, number> = { all: verdicts.length, ...Object.fromEntries(STATES.map((s) => [s, 0])) };
+	verdicts.forEach((_verdict, n) => (counts[stateOf(n)]! += 1));
 	const rows = batch.sheet.rows.flatMap((cells, n) => (show === 'all' || stateOf(n) === show ? [{ n, cells }] : []));
 	return {
 		id: batch.id,
@@ -32,10 +34,7 @@ export const load = ({ params, locals, url }) => {
 		running: batch.running,
 		wanted: batch.wanted,
 		sent: batch.sent,
-		counts: Object.fromEntries([
-			['all', verdicts.length],
-			...STATES.map((state) => [state, verdicts.filter((_verdict, n) => stateOf(n) === state).length])
-		]) as Record<string, number>,
+		counts,
 		own: verdicts.some((verdict) => verdict.is === 'ready' && verdict.own),
 		show,
 		offset,

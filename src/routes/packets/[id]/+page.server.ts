@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { beginCorrection, correctionOf, leaveCorrection } from '$lib/server/packets/correcting';
+import { beginCorrection, correctionId, leaveCorrection } from '$lib/server/packets/correcting';
 import {
 	answerWording,
 	correctAddress,
@@ -50,8 +50,8 @@ export const actions = {
 		redirect(303, `/bench/${draft.id}`);
 	},
 	'leave-correction': ({ params, locals }) => {
-		const draft = correctionOf(house(), params.id);
-		return result((draft && leaveCorrection(house(), accountIn(locals), draft.id)) ?? {}, 'leave-correction');
+		const draft = correctionId(house(), params.id);
+		return result((draft && leaveCorrection(house(), accountIn(locals), draft)) || {}, 'leave-correction');
 	},
 	correct: async ({ params, request, locals }) => {
 		const text = await textsOf(request);
