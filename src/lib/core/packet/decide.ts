@@ -16,7 +16,7 @@ import {
 } from './deciding/office';
 import { decline, handOver } from './deciding/passing-on';
 import { onceAgreed, onTurn, whileOpen, type Decided } from './deciding/turn';
-import { preflight } from './preflight';
+import { graveFault } from './preflight';
 import type { Packet, SentPacket } from './state';
 import { keepTime } from './time';
 
@@ -118,8 +118,8 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 
 function send(state: Packet, command: Extract<Command, { do: 'send' }>, now: string): Decided {
 	if (state.status !== 'none') return refuse('already-sent', 'This packet has been sent already.');
-	const first = preflight(command.plan).find((finding) => !finding.mild);
-	if (first) return refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what);
+	const no = graveFault(command.plan);
+	if (no) return no;
 	const { plan, zone } = command;
 	const opens = opening(plan, -1, plan.answers ?? {}, isoDay(zone, now));
 	if (opens.some((event) => event.type === 'PacketCompleted'))

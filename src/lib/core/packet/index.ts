@@ -38,7 +38,7 @@ export {
 	type PersonLock,
 	type Stop
 } from './plan';
-export { isKnownBefore, preflight, preflightTemplate, type Finding } from './preflight';
+export { graveFault, isKnownBefore, preflight, preflightTemplate, type Finding } from './preflight';
 export { isPhone } from './phone';
 export { channelsOf, isMailed, isTexted } from './reach';
 export type { Sending } from './sending';

@@ -1,5 +1,5 @@
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { preflight } from '../../core/packet';
+import { graveFault } from '../../core/packet';
 import { accountById, type Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -25,8 +25,8 @@ export function scheduleDraft(
 		if (draft.template !== null) return refuse('is-template', 'A template is not sent. Put it in use instead.');
 		if (Number.isNaN(Date.parse(at)) || Date.parse(at) <= house.now().getTime())
 			return refuse('time-past', 'That moment has passed. Choose a later one.', 'at');
-		const first = preflight(draft.plan, account).find((finding) => !finding.mild);
-		if (first) return refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what);
+		const no = graveFault(draft.plan, account);
+		if (no) return no;
 		house.db
 			.prepare('UPDATE drafts SET send_at = ?, send_fault = NULL, owner = ? WHERE id = ?')
 			.run(new Date(at).toISOString(), account.id, id);

@@ -1,5 +1,5 @@
 import { deadlineAfter, isoDay, isOver } from '../../calendar';
-import { isRefusal, refuse, type Refusal } from '../../refusal';
+import { isRefusal, refuse } from '../../refusal';
 import { actorsAt } from '../../route';
 import type { Command } from '../commands';
 import { changesOf, seenChanges, type SeenPart } from '../correcting/changes';
@@ -7,7 +7,7 @@ import { correctionFault } from '../correcting/fault';
 import { groundOf, presentPlan, SHUT_MINUTES } from '../correcting/ground';
 import type { PacketEvent } from '../events';
 import { personIn, type Plan } from '../plan';
-import { preflight } from '../preflight';
+import { graveFault } from '../preflight';
 import { addressOf, isShut, phoneOf, stillAt, type OpenPacket, type SentPacket } from '../state';
 import { opening } from './finishing';
 import { whileOpen, type Decided } from './turn';
@@ -50,7 +50,7 @@ export function leaveCorrection(state: SentPacket): Decided {
 export function correct(state: SentPacket, command: Extract<Command, { do: 'correct' }>, now: string): Decided {
 	return whileCorrecting(state, now, (out) => {
 		const { plan } = command;
-		const no = correctionFault(groundOf(out, command.mayExchange), plan) ?? gravest(plan);
+		const no = correctionFault(groundOf(out, command.mayExchange), plan) ?? graveFault(plan);
 		if (no) return no;
 		const was = presentPlan(out);
 		const changes = changesOf(was, plan);
@@ -96,11 +96,6 @@ function whileCorrecting(
 					'It is open to signers again, unchanged, since nothing was changed here for a while. What you have is kept; go on correcting to send it.'
 				)
 	);
-}
-
-function gravest(plan: Plan): Refusal | null {
-	const first = preflight(plan).find((finding) => !finding.mild);
-	return first ? refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what) : null;
 }
 
 /** People who have it, or will, at another address or number than before. */

@@ -1,4 +1,5 @@
 import { fieldsOf, kindOf, type FieldContext } from '../../field';
+import { refuse, type Refusal } from '../../refusal';
 import { actorsOf } from '../../route';
 import { strangeValues } from '../../template/values';
 import { isAddress } from '../address';
@@ -24,6 +25,12 @@ export function preflight(plan: Plan, sender: FieldContext['person'] = { name: '
 		...checkFields(plan, sender)
 	];
 	return [...found.filter((f) => !f.mild), ...found.filter((f) => f.mild)];
+}
+
+/** The first thing that stands in the way of sending, as a refusal; null where nothing does. */
+export function graveFault(plan: Plan, sender?: FieldContext['person']): Refusal | null {
+	const first = preflight(plan, sender).find((finding) => !finding.mild);
+	return first ? refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what) : null;
 }
 
 /** What a template leaves open on purpose, for whoever uses it. */
