@@ -128,7 +128,8 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			const { [event.person]: _phone, ...phones } = state.phones;
 			const { [event.person]: _proof, ...proofs } = state.proofs;
 			const { [event.person]: _reminded, ...reminded } = state.reminded;
-			const now = { ...state, addresses, phones, proofs, reminded };
+			const { [event.person]: _told, ...toTell } = state.toTell;
+			const now = { ...state, addresses, phones, proofs, reminded, toTell };
 			return {
 				...stand(become(now, event.person, { name: event.name, email: event.email, phone: '', note: '' }), [
 					[event.person, { is: 'notified', since: event.at }]
@@ -174,9 +175,10 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 					? stand(state, [[event.person, { is: 'notified', since: there.since }]])
 					: state;
 			const bounced = { ...now.bounced, [event.person]: [] };
+			const { [event.person]: _told, ...toTell } = now.toTell;
 			return event.channel === 'text'
-				? { ...now, bounced, phones: { ...state.phones, [event.person]: event.now } }
-				: { ...now, bounced, addresses: { ...state.addresses, [event.person]: event.now } };
+				? { ...now, bounced, toTell, phones: { ...state.phones, [event.person]: event.now } }
+				: { ...now, bounced, toTell, addresses: { ...state.addresses, [event.person]: event.now } };
 		}
 		case 'DeadlineMoved':
 			return { ...state, deadline: event.now, warned: false };

@@ -44,9 +44,10 @@ export function judged(plan: Plan, sheet: Sheet, setting: Setting, facts: Facts)
 	const who = whoOf(targets, sheet, setting.mapping);
 	const passes = passing(sheet, setting.filter, facts.today);
 	const now = live(plan, plan.answers ?? {}, facts.today);
+	const [without, chosen] = [new Set(setting.without), new Set(setting.chosen)];
 	const verdicts = sheet.rows.map((row, n): Verdict => {
 		if (!passes[n]) return { is: 'left out', why: 'filter' };
-		if (setting.without.includes(n)) return { is: 'left out', why: 'by hand' };
+		if (without.has(n)) return { is: 'left out', why: 'by hand' };
 		const packet = facts.gone.get(who[n]!);
 		if (packet !== undefined) return { is: 'gone', packet };
 		const given: Given = { people: {}, answers: {} };
@@ -64,10 +65,10 @@ export function judged(plan: Plan, sheet: Sheet, setting: Setting, facts: Facts)
 	});
 	return verdicts.map((verdict, n): Verdict => {
 		const rows = ready.get(who[n]!) ?? [];
-		if (verdict.is !== 'ready' || rows.length === 1 || setting.chosen.includes(n)) return verdict;
-		return rows.some((i) => setting.chosen.includes(i))
-			? { is: 'left out', why: 'another' }
-			: { is: 'twice', rows: rows.filter((i) => i !== n) };
+		if (verdict.is !== 'ready' || rows.length === 1) return verdict;
+		const meant = rows.find((i) => chosen.has(i));
+		if (meant === undefined) return { is: 'twice', rows: rows.filter((i) => i !== n) };
+		return meant === n ? verdict : { is: 'left out', why: 'another' };
 	});
 }
 

@@ -57,6 +57,9 @@ describe('the worked example of a batch', () => {
 	it('which of two is meant is chosen; the other is left out', () => {
 		const after = judged(receipt, sheet, { ...chosen, chosen: [51] }, facts);
 		expect([after[51]!.is, after[8]]).toEqual(['ready', { is: 'left out', why: 'another' }]);
+		// whatever is chosen, one address gets one
+		const both = judged(receipt, sheet, { ...chosen, chosen: [8, 51] }, facts);
+		expect(both.filter((v) => v.is === 'ready')).toHaveLength(54);
 	});
 	it('run twice, the second time none go', () => {
 		const gone = new Map(

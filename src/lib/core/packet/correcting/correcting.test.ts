@@ -276,6 +276,18 @@ describe('somebody who has opened it', () => {
 		expect(when(then, keep)).toEqual(['AnswersKept']);
 		expect(when(then, told)).toEqual([]);
 	});
+	it('who gets it in her place has seen nothing before, and is told of nothing', () => {
+		const another = person(to, 'tamsin', { name: 'Kit', email: 'kit@post.example' });
+		const after = course([...tamsin, begin, corrected(another)]);
+		expect([stateOf(after).toTell, standing(after, 'tamsin')]).toEqual([{}, 'notified']);
+		const later = course([
+			...tamsin,
+			begin,
+			corrected(to),
+			{ do: 'correctAddress', person: 'tamsin', email: 'x@post.example' }
+		]);
+		expect(stateOf(later).toTell).toEqual({});
+	});
 	it('is not told where nothing changed that she saw', () => {
 		const after = course([...tamsin, begin, corrected(add(engaged, 'kit', 'before', 3))]);
 		expect([stateOf(after).toTell, when(after, keep)]).toEqual([{}, ['AnswersKept']]);

@@ -135,39 +135,30 @@ function goesOn(out: OpenPacket, plan: Plan, now: string): { waits: string[]; st
 	const answers = { ...out.answers, ...plan.answers };
 	let after = plan.stops.findIndex((stop) => stop.id === lastBehind(out));
 	for (;;) {
-		const events = opening(undecided, after, answers, today).filter((e) => !isPast(out, e));
+		const events = opening(undecided, after, answers, today).filter((event) => !isPast(out, event));
 		const opens = events.find((event) => event.type === 'StopOpened');
 		if (!opens) return { waits: [], stop: Math.max(after, 0), opens: events };
-		const done = opens.people.filter((id) => ['done', 'skipped', 'declined'].includes(out.people[id]?.is ?? ''));
-		const left = opens.people.filter((id) => !done.includes(id));
-		const over =
-			left.length === 0 ||
-			(plan.stops[opens.stop]!.anyOne === true && done.some((id) => out.people[id]!.is === 'done'));
-		if (over) {
+		const left = stillToAct(out, plan, opens);
+		if (left.length === 0) {
 			after = opens.stop;
 			continue;
 		}
-		const fresh = left.filter((id) => !had.includes(id));
+		const people = left.filter((id) => !had.includes(id));
 		const copies = (opens.copies ?? []).filter((id) => !personIn(out.plan, id));
-		const others = events.filter((event) => event !== opens);
+		const opened: PacketEvent = { type: 'StopOpened', stop: opens.stop, people, ...(copies.length > 0 && { copies }) };
 		return {
 			waits: had.filter((id) => !left.includes(id)),
 			stop: opens.stop,
-			opens: [
-				...others,
-				...(fresh.length === 0
-					? []
-					: [
-							{
-								type: 'StopOpened',
-								stop: opens.stop,
-								people: fresh,
-								...(copies.length > 0 && { copies })
-							} as const
-						])
-			]
+			opens: [...events.filter((event) => event !== opens), ...(people.length > 0 ? [opened] : [])]
 		};
 	}
+}
+
+/** Who of a stop has still to act; nobody where one of a group has done it. */
+function stillToAct(out: OpenPacket, plan: Plan, { stop, people }: { stop: number; people: string[] }): string[] {
+	const is = (id: string) => out.people[id]?.is ?? 'waiting';
+	if (plan.stops[stop]!.anyOne === true && people.some((id) => is(id) === 'done')) return [];
+	return people.filter((id) => !['done', 'skipped', 'declined'].includes(is(id)));
 }
 
 /** The last stop before the present one at which anybody acts, by id; '' where there is none. */
