@@ -1,15 +1,15 @@
 import { chromium, type Page } from '@playwright/test';
-import { spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { FORMS } from '../demo/forms';
 import { BROWSER } from '../e2e/kit/browser';
-import { Server, signIn } from '../e2e/kit/server';
+import { signIn } from '../e2e/kit/server';
 import { findPlaces, snap, snapTargets, shownPage } from '../src/lib/core/page';
 import { emptyPlan, preflight, type Field, type Plan } from '../src/lib/core/packet';
 import { isRefusal } from '../src/lib/core/refusal';
-import { takeIn } from '../src/lib/press/intake';
+import { takeIn } from '../src/lib/press/take-in';
 import { figure, median, percentile, type Figure } from './measure';
+import { seededServer } from './server';
 import { letterLike } from './press';
 
 const PAGES = 100;
@@ -103,10 +103,7 @@ function largePlan(digest: string, pages: Plan['papers'][0]['pages']): Plan {
 }
 
 async function inBrowser(): Promise<Figure[]> {
-	const server = new Server();
-	mkdirSync(server.env['PELLUM_DATA']!, { recursive: true });
-	spawnSync(process.execPath, ['--import', 'tsx', 'e2e/kit/seed.ts'], { env: server.env, stdio: 'inherit' });
-	await server.start();
+	const server = await seededServer();
 	const browser = await chromium.launch(BROWSER);
 	try {
 		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -1,11 +1,11 @@
 import { chromium, type CDPSession } from '@playwright/test';
-import { spawnSync } from 'node:child_process';
-import { mkdirSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { engagement } from '../demo/documents';
 import { BROWSER } from '../e2e/kit/browser';
 import { drafted, field, sends } from '../e2e/kit/draft';
-import { linkFromMail, Server, signIn } from '../e2e/kit/server';
+import { linkFromMail, signIn } from '../e2e/kit/server';
 import { figure, percentile, type Figure } from './measure';
+import { seededServer } from './server';
 
 /** Slow 4G, as browsers' own tools name it: 1.6 Mbit/s down, 750 kbit/s up, 150 ms there and back; a phone's processor, four times slower. */
 const NETWORK = { offline: false, downloadThroughput: 1_600_000 / 8, uploadThroughput: 750_000 / 8, latency: 150 };
@@ -24,10 +24,7 @@ function weigh(cdp: CDPSession): Map<string, number> {
 
 /** The first view of the signing page on a slowed phone: its weight, and how soon one can do something there. */
 export async function benchSigning(): Promise<Figure[]> {
-	const server = new Server();
-	mkdirSync(server.env['PELLUM_DATA']!, { recursive: true });
-	spawnSync(process.execPath, ['--import', 'tsx', 'e2e/kit/seed.ts'], { env: server.env, stdio: 'inherit' });
-	await server.start();
+	const server = await seededServer();
 	const browser = await chromium.launch(BROWSER);
 	try {
 		const office = await browser.newPage();

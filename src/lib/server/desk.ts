@@ -120,16 +120,7 @@ export function needsYou(house: House, account: Account): Need[] {
 	);
 	if (account.level !== 'viewer')
 		needs.push(
-			...draftsOf(house, account, MOST).map((d): Need => ({
-				what: 'draft',
-				draft: d.id,
-				title: d.title,
-				savedAt: d.savedAt,
-				open: d.open,
-				sendAt: d.sendAt,
-				fault: d.fault,
-				corrects: d.corrects
-			}))
+			...draftsOf(house, account, MOST).map(({ id, ...rest }): Need => ({ what: 'draft', draft: id, ...rest }))
 		);
 	return needs;
 }

@@ -1,7 +1,7 @@
 import type { Answers } from '../field';
 import type { From, MessagePurpose, PageSeen } from './events';
 import type { Plan } from './plan';
-import type { Channel } from './state';
+import type { Channel, WordingWish } from './state';
 
 /** Names and addresses, by the person's id in the plan; the note is for whoever is named. */
 export type Names = Record<string, { name: string; email: string; note?: string }>;
@@ -49,17 +49,7 @@ export type Command =
 	  }
 	| { do: 'handOver'; person: string; name: string; email: string; why: string; from: From }
 	| { do: 'decline'; person: string; reason: string; from: From }
-	| {
-			do: 'askWording';
-			person: string;
-			id: string;
-			paper: string;
-			page: number;
-			words: string;
-			instead: string;
-			why: string;
-			from: From;
-	  }
+	| ({ do: 'askWording'; from: From } & WordingWish)
 	| { do: 'answerWording'; id: string; say: string }
 	| { do: 'correctAddress'; person: string; email: string }
 	| { do: 'correctPhone'; person: string; phone: string }

@@ -1,7 +1,7 @@
 import type { Answers } from '../field';
 import type { PlanChange, SeenPart } from './correcting/changes';
 import type { PlanPerson } from './plan';
-import type { Channel } from './state';
+import type { Channel, WordingWish } from './state';
 
 /** Who caused an event. */
 export type Actor =
@@ -68,17 +68,7 @@ export type PacketEvent =
 	  }
 	/** `others`: somebody else of their group can still do it, so it goes on */
 	| { type: 'PersonDeclined'; person: string; reason: string; from: From; others?: true }
-	| {
-			type: 'WordingAsked';
-			person: string;
-			id: string;
-			paper: string;
-			page: number;
-			words: string;
-			instead: string;
-			why: string;
-			from: From;
-	  }
+	| ({ type: 'WordingAsked'; from: From } & WordingWish)
 	| { type: 'WordingAnswered'; id: string; say: string }
 	| { type: 'AddressCorrected'; person: string; was: string; now: string; channel?: Channel }
 	| { type: 'DeadlineMoved'; was: string | null; now: string | null }

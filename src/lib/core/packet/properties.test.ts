@@ -43,6 +43,16 @@ function isOver(p: Plan, state: SentPacket, stop: number): boolean {
 const FROM = { address: '203.0.113.1', device: 'test' };
 const SENDER = { name: 'O', email: 'o@b.example', organisation: 'B' };
 
+const sending = (p: Plan): Command => ({
+	do: 'send',
+	packet: 'k',
+	reference: 'P-00000',
+	plan: p,
+	planDigest: 'd',
+	sender: SENDER,
+	zone: 'UTC'
+});
+
 function commandFor(p: Plan, [what, who]: [number, number]): Command {
 	const person = p.people[who % p.people.length]!.id;
 	const mine = p.fields.filter((f) => f.person === person);
@@ -76,15 +86,7 @@ function run(
 ): Recorded[] {
 	const log: Recorded[] = [];
 	let state: Packet = initial;
-	const send: Command = {
-		do: 'send',
-		packet: 'k',
-		reference: 'P-00000',
-		plan: p,
-		planDigest: 'd',
-		sender: SENDER,
-		zone: 'UTC'
-	};
+	const send = sending(p);
 	[send, ...picks.map((pick) => commandFor(p, pick))].forEach((command, i) => {
 		const at = new Date(Date.UTC(2026, 0, 1) + i * 7_200_000).toISOString();
 		const events = decide(state, command, at);
@@ -132,16 +134,7 @@ it('a correction in the midst of it asks nobody twice, loses nobody, and leaves 
 					expect(does({ do: 'finish', person, answers, shown: 's', from: FROM })).toBe(true);
 				}
 			};
-			const sent: Command = {
-				do: 'send',
-				packet: 'k',
-				reference: 'P-00000',
-				plan: p,
-				planDigest: 'd',
-				sender: SENDER,
-				zone: 'UTC'
-			};
-			if (!does(sent)) return;
+			if (!does(sending(p))) return;
 			act(steps % 6);
 			const before = state! as SentPacket;
 			if (!does({ do: 'beginCorrection' })) return;

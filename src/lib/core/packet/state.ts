@@ -37,8 +37,8 @@ export interface HandOver {
 	at: string;
 }
 
-/** Another wording that somebody has asked for. */
-export interface WordingRequest {
+/** A wish for another wording: whose, where, which words, what should stand there. */
+export interface WordingWish {
 	id: string;
 	person: string;
 	paper: string;
@@ -46,6 +46,10 @@ export interface WordingRequest {
 	words: string;
 	instead: string;
 	why: string;
+}
+
+/** Another wording that somebody has asked for. */
+export interface WordingRequest extends WordingWish {
 	at: string;
 	/** what the sender has said to it */
 	answer: string | null;

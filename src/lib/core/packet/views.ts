@@ -52,14 +52,18 @@ export type Need =
 	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
 	| { what: 'declined'; packet: string; title: string; at: string }
 	| { what: 'jobs'; count: number; error: string }
-	| {
-			what: 'draft';
-			draft: string;
-			title: string;
-			savedAt: string;
-			open: number;
-			sendAt: string | null;
-			fault: string | null;
-			/** the reference of the packet that it corrects */
-			corrects: string | null;
-	  };
+	| ({ what: 'draft'; draft: string } & Omit<DraftRow, 'id'>);
+
+/** A draft in a list. */
+export interface DraftRow {
+	id: string;
+	title: string;
+	savedAt: string;
+	/** how many things stand between it and sending */
+	open: number;
+	/** when it goes by itself, and why it did not when its time came */
+	sendAt: string | null;
+	fault: string | null;
+	/** the reference of the packet that it corrects */
+	corrects: string | null;
+}

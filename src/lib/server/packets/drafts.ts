@@ -1,7 +1,7 @@
 import { sameJson } from '../../core/audit';
 import { lockedChange } from '../../core/template';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { emptyPlan, localeOf, preflight, SENDER, type Plan, type SentPacket } from '../../core/packet';
+import { emptyPlan, localeOf, preflight, SENDER, type DraftRow, type Plan, type SentPacket } from '../../core/packet';
 import type { Account } from '../accounts';
 import { senderAnswers } from '../../core/field';
 import { blobMeta } from '../blobs';
@@ -117,20 +117,7 @@ function keepsLocks(draft: Draft, plan: Plan): Refusal | null {
 }
 
 /** Drafts of an account, newest first, with what is still to be done on each. */
-export function draftsOf(
-	house: House,
-	account: Account,
-	most = 20
-): {
-	id: string;
-	title: string;
-	savedAt: string;
-	open: number;
-	sendAt: string | null;
-	fault: string | null;
-	/** the reference of the packet that it corrects */
-	corrects: string | null;
-}[] {
+export function draftsOf(house: House, account: Account, most = 20): DraftRow[] {
 	return house.db
 		.prepare<[string, number], Row & { reference: string | null }>(
 			`SELECT ${COLUMNS}, (SELECT reference FROM packets p WHERE p.id = corrects) AS reference

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
 	import type { Correcting } from '../../core/packet';
 	import { saidOf } from './correcting';
@@ -25,31 +26,22 @@
 	}
 </script>
 
-<Dialog.Root bind:open onOpenChange={() => (wrong = '')}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-16 right-4 z-50 max-h-[85dvh] w-[460px] max-w-[94vw] overflow-y-auto rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="font-serif text-lg font-semibold">Correct {correcting.reference}</Dialog.Title>
-			<Dialog.Description class="pb-3 text-quiet">
-				{said.length === 0
-					? 'Nothing is different so far.'
-					: 'This is what will be different. The record says so as well.'}
-			</Dialog.Description>
-			<ul class="list-disc pl-5">
-				{#each said as line (line)}<li class="pb-1 wrap-anywhere">{line}</li>{/each}
-			</ul>
-			<p class="pt-3 text-[14px] text-quiet">
-				It opens to signers at once. Who has it already gets no new message, unless their address is another; who had
-				opened it is told at the next click, and keeps what they entered wherever its place is still there.
-			</p>
-			<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
-			<p class="flex gap-2 pt-4">
-				<button class="button primary" disabled={busy} onclick={send}
-					>{busy ? 'One moment…' : said.length === 0 ? 'Open it unchanged' : 'Send the correction'}</button
-				><Dialog.Close class="button">Not yet</Dialog.Close>
-			</p>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+<DialogBox bind:open onOpenChange={() => (wrong = '')} place="top-16 right-4 max-h-[85dvh] w-[460px] overflow-y-auto">
+	<Dialog.Title class="font-serif text-lg font-semibold">Correct {correcting.reference}</Dialog.Title>
+	<Dialog.Description class="pb-3 text-quiet">
+		{said.length === 0 ? 'Nothing is different so far.' : 'This is what will be different. The record says so as well.'}
+	</Dialog.Description>
+	<ul class="list-disc pl-5">
+		{#each said as line (line)}<li class="pb-1 wrap-anywhere">{line}</li>{/each}
+	</ul>
+	<p class="pt-3 text-[14px] text-quiet">
+		It opens to signers at once. Who has it already gets no new message, unless their address is another; who had opened
+		it is told at the next click, and keeps what they entered wherever its place is still there.
+	</p>
+	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
+	<p class="flex gap-2 pt-4">
+		<button class="button primary" disabled={busy} onclick={send}
+			>{busy ? 'One moment…' : said.length === 0 ? 'Open it unchanged' : 'Send the correction'}</button
+		><Dialog.Close class="button">Not yet</Dialog.Close>
+	</p>
+</DialogBox>

@@ -1,22 +1,16 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import { KEYS } from './keys';
 
 	let { open = $bindable(false) }: { open?: boolean } = $props();
 </script>
 
-<Dialog.Root bind:open>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-8 left-1/2 z-50 max-h-[92dvh] w-[760px] max-w-[94vw] -translate-x-1/2 overflow-y-auto rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="pb-2 font-serif text-lg font-semibold">Keys of the Bench</Dialog.Title>
-			<dl class="grid grid-cols-[110px_1fr_110px_1fr] gap-x-3 gap-y-1">
-				{#each KEYS as [key, does] (key)}<dt class="font-mono text-[14px]">{key}</dt>
-					<dd>{does}</dd>{/each}
-			</dl>
-			<Dialog.Close class="button mt-4">Close</Dialog.Close>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+<DialogBox bind:open place="top-8 left-1/2 max-h-[92dvh] w-[760px] -translate-x-1/2 overflow-y-auto">
+	<Dialog.Title class="pb-2 font-serif text-lg font-semibold">Keys of the Bench</Dialog.Title>
+	<dl class="grid grid-cols-[110px_1fr_110px_1fr] gap-x-3 gap-y-1">
+		{#each KEYS as [key, does] (key)}<dt class="font-mono text-[14px]">{key}</dt>
+			<dd>{does}</dd>{/each}
+	</dl>
+	<Dialog.Close class="button mt-4">Close</Dialog.Close>
+</DialogBox>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
 	import PersonOptions from './PersonOptions.svelte';
 	import { pasteBlock, peopleHere, type Block } from './copying';
@@ -25,34 +26,31 @@
 	}
 </script>
 
-<Dialog.Root open={block !== null} onOpenChange={(open) => !open && onclose()}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-28 left-1/2 z-50 w-[420px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="font-serif text-lg font-semibold">Whose are these fields here?</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3"
-				>They belonged to people who are not in this packet. Nothing is placed before you say.</Dialog.Description
-			>
-			<div class="grid gap-3">
-				{#each here.unknown as person (person.id)}
-					<label
-						>What was {person.name || person.email || 'somebody’s without a name'}’s<select
-							class="input mt-1"
-							bind:value={who[person.id]}
-						>
-							<option value="">nobody’s yet</option>
-							<PersonOptions {bench} />
-						</select></label
-					>
-				{/each}
-			</div>
-			<p class="flex gap-2 pt-4">
-				<button class="button primary" onclick={paste}>Place them</button><Dialog.Close class="button"
-					>Leave it</Dialog.Close
+<DialogBox
+	open={block !== null}
+	onOpenChange={(open) => !open && onclose()}
+	place="top-28 left-1/2 w-[420px] -translate-x-1/2"
+>
+	<Dialog.Title class="font-serif text-lg font-semibold">Whose are these fields here?</Dialog.Title>
+	<Dialog.Description class="pt-1 pb-3"
+		>They belonged to people who are not in this packet. Nothing is placed before you say.</Dialog.Description
+	>
+	<div class="grid gap-3">
+		{#each here.unknown as person (person.id)}
+			<label
+				>What was {person.name || person.email || 'somebody’s without a name'}’s<select
+					class="input mt-1"
+					bind:value={who[person.id]}
 				>
-			</p>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+					<option value="">nobody’s yet</option>
+					<PersonOptions {bench} />
+				</select></label
+			>
+		{/each}
+	</div>
+	<p class="flex gap-2 pt-4">
+		<button class="button primary" onclick={paste}>Place them</button><Dialog.Close class="button"
+			>Leave it</Dialog.Close
+		>
+	</p>
+</DialogBox>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
 
 	/** Ends the changing of a template: from now on it is used as it stands here, as its next version. */
@@ -23,29 +24,22 @@
 	}
 </script>
 
-<Dialog.Root bind:open onOpenChange={() => (wrong = '')}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-16 right-4 z-50 w-[440px] max-w-[94vw] rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="font-serif text-lg font-semibold">Put “{bench.plan.title}” in use</Dialog.Title>
-			<Dialog.Description class="pb-3 text-quiet">
-				From now on it is used as it stands here. Packets made from earlier versions stay as they are.
-			</Dialog.Description>
-			<label
-				>What is new in it<input
-					class="input mt-1"
-					maxlength="500"
-					placeholder="For the list of versions; may stay empty"
-					bind:value={note}
-				/></label
-			>
-			<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
-			<p class="flex gap-2 pt-4">
-				<button class="button primary" disabled={busy} onclick={put}>{busy ? 'Putting in use…' : 'Put in use'}</button
-				><Dialog.Close class="button">Not yet</Dialog.Close>
-			</p>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+<DialogBox bind:open onOpenChange={() => (wrong = '')} place="top-16 right-4 w-[440px]">
+	<Dialog.Title class="font-serif text-lg font-semibold">Put “{bench.plan.title}” in use</Dialog.Title>
+	<Dialog.Description class="pb-3 text-quiet">
+		From now on it is used as it stands here. Packets made from earlier versions stay as they are.
+	</Dialog.Description>
+	<label
+		>What is new in it<input
+			class="input mt-1"
+			maxlength="500"
+			placeholder="For the list of versions; may stay empty"
+			bind:value={note}
+		/></label
+	>
+	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
+	<p class="flex gap-2 pt-4">
+		<button class="button primary" disabled={busy} onclick={put}>{busy ? 'Putting in use…' : 'Put in use'}</button
+		><Dialog.Close class="button">Not yet</Dialog.Close>
+	</p>
+</DialogBox>

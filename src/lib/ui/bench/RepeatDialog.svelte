@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import { kindOf } from '../../core/field';
 	import type { Bench } from './bench.svelte';
 	import { repeatOn } from './copying';
@@ -25,39 +26,31 @@
 	}
 </script>
 
-<Dialog.Root bind:open onOpenChange={() => (say = '')}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-28 left-1/2 z-50 w-[400px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+<DialogBox bind:open onOpenChange={() => (say = '')} place="top-28 left-1/2 w-[400px] -translate-x-1/2">
+	<Dialog.Title class="font-serif text-lg font-semibold">Repeat on pages</Dialog.Title>
+	<Dialog.Description class="pt-1 pb-3"
+		>{chosen.length === 1 ? 'The chosen field' : `The ${chosen.length} chosen fields`} at the same place of each page.</Dialog.Description
+	>
+	<form
+		class="grid gap-3"
+		onsubmit={(e) => {
+			e.preventDefault();
+			repeat();
+		}}
+	>
+		<label
+			>Pages <span class="text-quiet">all, odd, even, or as 3-7, 9</span><input
+				class="input mt-1"
+				bind:value={pages}
+				aria-invalid={say !== ''}
+			/></label
 		>
-			<Dialog.Title class="font-serif text-lg font-semibold">Repeat on pages</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3"
-				>{chosen.length === 1 ? 'The chosen field' : `The ${chosen.length} chosen fields`} at the same place of each page.</Dialog.Description
-			>
-			<form
-				class="grid gap-3"
-				onsubmit={(e) => {
-					e.preventDefault();
-					repeat();
-				}}
-			>
-				<label
-					>Pages <span class="text-quiet">all, odd, even, or as 3-7, 9</span><input
-						class="input mt-1"
-						bind:value={pages}
-						aria-invalid={say !== ''}
-					/></label
-				>
-				{#if keyed}<label class="flex items-center gap-2"
-						><input type="checkbox" bind:checked={twins} /> one answer for all: they keep their keys</label
-					>{/if}
-				<p class="wrong empty:hidden" role="alert">{say}</p>
-				<p class="flex gap-2">
-					<button class="button primary">Repeat</button><Dialog.Close class="button" type="button">Not now</Dialog.Close
-					>
-				</p>
-			</form>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+		{#if keyed}<label class="flex items-center gap-2"
+				><input type="checkbox" bind:checked={twins} /> one answer for all: they keep their keys</label
+			>{/if}
+		<p class="wrong empty:hidden" role="alert">{say}</p>
+		<p class="flex gap-2">
+			<button class="button primary">Repeat</button><Dialog.Close class="button" type="button">Not now</Dialog.Close>
+		</p>
+	</form>
+</DialogBox>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import { deadlineAfter, dayIn, momentIn } from '../../core/calendar';
 	import type { PlanPerson } from '../../core/packet';
 	import { actorsAt, acts, dutyVerb } from '../../core/route';
@@ -94,77 +95,70 @@
 	}
 </script>
 
-<Dialog.Root bind:open onOpenChange={() => (wrong = '')}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-16 right-4 z-50 max-h-[85dvh] w-[460px] max-w-[94vw] overflow-y-auto rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="font-serif text-lg font-semibold">{plan.title}</Dialog.Title>
-			<Dialog.Description class="pb-3 text-quiet">This is what will happen, in this order.</Dialog.Description>
-			<ol class="border-l-2 border-dotted border-line pl-4">
-				{#each stops as { stop, people }, i (stop.id)}
-					<li class="pb-3">
-						<p class="font-semibold">
-							{i === 0 ? (at ? momentIn(zone, at) : 'Now') : `When stop ${i} is done`}{#if stop.when}, only if
-								<span class="font-mono text-[13px] break-all">{stop.when}</span>{/if}
-						</p>
-						{#each people as person (person.id)}<p class="break-words">{hears(person)}{proof(person)}</p>{/each}
-						{#if stop.anyOne && people.length > 1}<p>Any one of them is enough.</p>{/if}
-					</li>
-				{/each}
-				<li class="pb-3">
-					<p class="font-semibold">When everyone is done</p>
-					<p>
-						{plan.papers.length === 1 ? 'The document is' : `${plan.papers.length} documents are`} sealed. Everybody{copies.length >
-						0
-							? `, also ${copies.map(who).join(' and ')},`
-							: ''} gets the sealed {plan.papers.length === 1 ? 'copy' : 'copies'} and the evidence sheet.
-						{#if sending.term}The agreement holds for {sending.term.months}
-							{sending.term.months === 1 ? 'month' : 'months'}{sending.term.notice === null
-								? ''
-								: `; you are told ${sending.term.notice} days before it ends`}.{/if}
-					</p>
-				</li>
-				<li>
-					<p class="font-semibold">{until ? `At the end of ${until}` : 'No end'}</p>
-					<p>
-						{until
-							? 'it ends by itself if somebody is still missing.'
-							: 'It stays out until everyone is done or you withdraw it.'}
-						{#if until && sending.warning !== undefined}Who still has it is warned {sending.warning}
-							{sending.warning === 1 ? 'day' : 'days'} before.{/if}
-						{#if sending.reminders}Who has it is reminded after {sending.reminders.after}
-							{sending.reminders.after === 1 ? 'day' : 'days'}{sending.reminders.every === null
-								? ''
-								: `, then every ${sending.reminders.every}`}, at most {sending.reminders.most}
-							{sending.reminders.most === 1 ? 'time' : 'times'}.{/if}
-					</p>
-				</li>
-			</ol>
-			<fieldset class="flex flex-wrap items-center gap-x-4 gap-y-2 pt-4">
-				<legend class="unseen">When it goes</legend>
-				<label class="flex items-center gap-2"><input type="radio" value="now" bind:group={when} /> now</label>
-				<label class="flex items-center gap-2"><input type="radio" value="later" bind:group={when} /> at a time</label>
-				{#if when === 'later'}<input
-						class="input w-auto!"
-						type="datetime-local"
-						aria-label="When it is to go"
-						bind:value={moment}
-					/>{/if}
-			</fieldset>
-			<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
-			<p class="flex gap-2 pt-4">
-				<button class="button primary" disabled={busy} onclick={send}
-					>{busy
-						? 'One moment…'
-						: when === 'later'
-							? 'Let it go then'
-							: handed
-								? `Send, and copy ${who(handed)}’s link`
-								: 'Send now'}</button
-				><Dialog.Close class="button">Not yet</Dialog.Close>
+<DialogBox bind:open onOpenChange={() => (wrong = '')} place="top-16 right-4 max-h-[85dvh] w-[460px] overflow-y-auto">
+	<Dialog.Title class="font-serif text-lg font-semibold">{plan.title}</Dialog.Title>
+	<Dialog.Description class="pb-3 text-quiet">This is what will happen, in this order.</Dialog.Description>
+	<ol class="border-l-2 border-dotted border-line pl-4">
+		{#each stops as { stop, people }, i (stop.id)}
+			<li class="pb-3">
+				<p class="font-semibold">
+					{i === 0 ? (at ? momentIn(zone, at) : 'Now') : `When stop ${i} is done`}{#if stop.when}, only if
+						<span class="font-mono text-[13px] break-all">{stop.when}</span>{/if}
+				</p>
+				{#each people as person (person.id)}<p class="break-words">{hears(person)}{proof(person)}</p>{/each}
+				{#if stop.anyOne && people.length > 1}<p>Any one of them is enough.</p>{/if}
+			</li>
+		{/each}
+		<li class="pb-3">
+			<p class="font-semibold">When everyone is done</p>
+			<p>
+				{plan.papers.length === 1 ? 'The document is' : `${plan.papers.length} documents are`} sealed. Everybody{copies.length >
+				0
+					? `, also ${copies.map(who).join(' and ')},`
+					: ''} gets the sealed {plan.papers.length === 1 ? 'copy' : 'copies'} and the evidence sheet.
+				{#if sending.term}The agreement holds for {sending.term.months}
+					{sending.term.months === 1 ? 'month' : 'months'}{sending.term.notice === null
+						? ''
+						: `; you are told ${sending.term.notice} days before it ends`}.{/if}
 			</p>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+		</li>
+		<li>
+			<p class="font-semibold">{until ? `At the end of ${until}` : 'No end'}</p>
+			<p>
+				{until
+					? 'it ends by itself if somebody is still missing.'
+					: 'It stays out until everyone is done or you withdraw it.'}
+				{#if until && sending.warning !== undefined}Who still has it is warned {sending.warning}
+					{sending.warning === 1 ? 'day' : 'days'} before.{/if}
+				{#if sending.reminders}Who has it is reminded after {sending.reminders.after}
+					{sending.reminders.after === 1 ? 'day' : 'days'}{sending.reminders.every === null
+						? ''
+						: `, then every ${sending.reminders.every}`}, at most {sending.reminders.most}
+					{sending.reminders.most === 1 ? 'time' : 'times'}.{/if}
+			</p>
+		</li>
+	</ol>
+	<fieldset class="flex flex-wrap items-center gap-x-4 gap-y-2 pt-4">
+		<legend class="unseen">When it goes</legend>
+		<label class="flex items-center gap-2"><input type="radio" value="now" bind:group={when} /> now</label>
+		<label class="flex items-center gap-2"><input type="radio" value="later" bind:group={when} /> at a time</label>
+		{#if when === 'later'}<input
+				class="input w-auto!"
+				type="datetime-local"
+				aria-label="When it is to go"
+				bind:value={moment}
+			/>{/if}
+	</fieldset>
+	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
+	<p class="flex gap-2 pt-4">
+		<button class="button primary" disabled={busy} onclick={send}
+			>{busy
+				? 'One moment…'
+				: when === 'later'
+					? 'Let it go then'
+					: handed
+						? `Send, and copy ${who(handed)}’s link`
+						: 'Send now'}</button
+		><Dialog.Close class="button">Not yet</Dialog.Close>
+	</p>
+</DialogBox>

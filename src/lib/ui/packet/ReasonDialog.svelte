@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import { saidTo, type Answered } from './form';
 
 	/** Asks for the reason of something that can't be taken back. */
@@ -21,33 +22,26 @@
 	} = $props();
 </script>
 
-<Dialog.Root bind:open>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-28 left-1/2 z-50 w-[480px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
+<DialogBox bind:open place="top-28 left-1/2 w-[480px] -translate-x-1/2">
+	<Dialog.Title class="font-serif text-lg font-semibold">{title}</Dialog.Title>
+	<Dialog.Description class="pt-1 pb-3">{text}</Dialog.Description>
+	<form
+		method="POST"
+		action="?/{form}"
+		use:enhance={() =>
+			async ({ result, update }) => {
+				await update({ reset: false });
+				if (result.type === 'success') open = false;
+			}}
+	>
+		<label
+			>Reason<textarea class="input mt-1 h-24" name="reason" required
+				>{answered?.form === form ? (answered.kept?.['reason'] ?? '') : ''}</textarea
+			></label
 		>
-			<Dialog.Title class="font-serif text-lg font-semibold">{title}</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3">{text}</Dialog.Description>
-			<form
-				method="POST"
-				action="?/{form}"
-				use:enhance={() =>
-					async ({ result, update }) => {
-						await update({ reset: false });
-						if (result.type === 'success') open = false;
-					}}
-			>
-				<label
-					>Reason<textarea class="input mt-1 h-24" name="reason" required
-						>{answered?.form === form ? (answered.kept?.['reason'] ?? '') : ''}</textarea
-					></label
-				>
-				<p class="wrong empty:hidden" role="alert">{saidTo(answered, form)}</p>
-				<p class="flex gap-2 pt-3">
-					<button class="button grave">{button}</button><Dialog.Close class="button">Keep it out</Dialog.Close>
-				</p>
-			</form>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+		<p class="wrong empty:hidden" role="alert">{saidTo(answered, form)}</p>
+		<p class="flex gap-2 pt-3">
+			<button class="button grave">{button}</button><Dialog.Close class="button">Keep it out</Dialog.Close>
+		</p>
+	</form>
+</DialogBox>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '../frame/DialogBox.svelte';
 	import type { Snippet } from 'svelte';
 	import { useWords } from './words';
 
@@ -29,30 +30,26 @@
 	const words = useWords();
 </script>
 
-<Dialog.Root bind:open>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-[6dvh] left-1/2 z-50 max-h-[88dvh] w-[480px] max-w-[94vw] -translate-x-1/2 overflow-y-auto rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-			dir={words().direction}
-		>
-			<Dialog.Title class="font-serif text-lg font-semibold">{title}</Dialog.Title>
-			<Dialog.Description class="pt-1 pb-3">{text}</Dialog.Description>
-			<form
-				class="grid gap-3"
-				onsubmit={(event) => {
-					event.preventDefault();
-					ondo();
-				}}
+<DialogBox
+	bind:open
+	place="top-[6dvh] left-1/2 max-h-[88dvh] w-[480px] -translate-x-1/2 overflow-y-auto"
+	dir={words().direction}
+>
+	<Dialog.Title class="font-serif text-lg font-semibold">{title}</Dialog.Title>
+	<Dialog.Description class="pt-1 pb-3">{text}</Dialog.Description>
+	<form
+		class="grid gap-3"
+		onsubmit={(event) => {
+			event.preventDefault();
+			ondo();
+		}}
+	>
+		{@render children()}
+		<p class="wrong empty:hidden" role="alert">{wrong}</p>
+		<p class="flex flex-wrap gap-2">
+			<button class="button large {grave ? 'grave' : 'primary'}" disabled={busy}>{button}</button><Dialog.Close
+				class="button large">{words()('back')}</Dialog.Close
 			>
-				{@render children()}
-				<p class="wrong empty:hidden" role="alert">{wrong}</p>
-				<p class="flex flex-wrap gap-2">
-					<button class="button large {grave ? 'grave' : 'primary'}" disabled={busy}>{button}</button><Dialog.Close
-						class="button large">{words()('back')}</Dialog.Close
-					>
-				</p>
-			</form>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+		</p>
+	</form>
+</DialogBox>

@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import { Dialog } from 'bits-ui';
+	import DialogBox from '$lib/ui/frame/DialogBox.svelte';
 	import Pager from '$lib/ui/lists/Pager.svelte';
 
 	let { data, form } = $props();
@@ -185,35 +186,26 @@
 	</aside>
 </main>
 
-<Dialog.Root bind:open={sending}>
-	<Dialog.Portal>
-		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-16 left-1/2 z-50 w-[460px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet p-6 shadow-(--float)"
-		>
-			<Dialog.Title class="pb-2 font-serif text-lg font-semibold"
-				>{data.title}, {data.counts['ready']} times</Dialog.Title
-			>
-			<Dialog.Description>
-				Each of the {data.counts['ready']} gets a packet of their own, at once.
-				{#if data.own}One of them is you.{/if}
-				{#if stays > 0}{stays}
-					{stays === 1 ? 'row stays' : 'rows stay'} as they are: faulty, undecided, or left out.{/if}
-				{#if (data.counts['gone'] ?? 0) > 0}Who has had theirs gets no second one.{/if}
-			</Dialog.Description>
-			<form
-				method="POST"
-				action="?/run"
-				class="flex gap-2 pt-4"
-				use:enhance={() =>
-					async ({ update }) => {
-						sending = false;
-						await update();
-					}}
-			>
-				<button class="button primary">Send {data.counts['ready']} now</button>
-				<Dialog.Close class="button" type="button">Not yet</Dialog.Close>
-			</form>
-		</Dialog.Content>
-	</Dialog.Portal>
-</Dialog.Root>
+<DialogBox bind:open={sending} place="top-16 left-1/2 w-[460px] -translate-x-1/2">
+	<Dialog.Title class="pb-2 font-serif text-lg font-semibold">{data.title}, {data.counts['ready']} times</Dialog.Title>
+	<Dialog.Description>
+		Each of the {data.counts['ready']} gets a packet of their own, at once.
+		{#if data.own}One of them is you.{/if}
+		{#if stays > 0}{stays}
+			{stays === 1 ? 'row stays' : 'rows stay'} as they are: faulty, undecided, or left out.{/if}
+		{#if (data.counts['gone'] ?? 0) > 0}Who has had theirs gets no second one.{/if}
+	</Dialog.Description>
+	<form
+		method="POST"
+		action="?/run"
+		class="flex gap-2 pt-4"
+		use:enhance={() =>
+			async ({ update }) => {
+				sending = false;
+				await update();
+			}}
+	>
+		<button class="button primary">Send {data.counts['ready']} now</button>
+		<Dialog.Close class="button" type="button">Not yet</Dialog.Close>
+	</form>
+</DialogBox>
