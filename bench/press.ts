@@ -7,7 +7,7 @@ import { pdf } from '../e2e/kit/pdfs';
 import { isRefusal } from '../src/lib/core/refusal';
 import {
 	closePool,
-	intakeInWorker,
+	takeInInWorker,
 	makeIdentity,
 	sealPaperInWorker,
 	type SealKeys,
@@ -36,7 +36,7 @@ export async function benchPress(): Promise<Figure[]> {
 			const original = await letterLike(pages);
 			const file = path.join(folder, `${pages}.pdf`);
 			writeFileSync(file, original);
-			const taken = await intakeInWorker(original);
+			const taken = await takeInInWorker(original);
 			if (isRefusal(taken)) throw new Error(taken.say);
 			writeFileSync(file, taken.bytes);
 			const stamps = Array.from({ length: pages }, (_, page): Stamp => ({
@@ -56,7 +56,7 @@ export async function benchPress(): Promise<Figure[]> {
 			};
 			const watch = watchLoop();
 			const sealing = await median(25, () => sealPaperInWorker(job));
-			const taking = pages === 300 ? await median(3, () => intakeInWorker(original)) : 0;
+			const taking = pages === 300 ? await median(3, () => takeInInWorker(original)) : 0;
 			blocked = Math.max(blocked, watch());
 			const bound = await median(9, () => {
 				execFileSync('qpdf', [file, path.join(folder, 'out.pdf')]);

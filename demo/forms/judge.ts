@@ -1,6 +1,6 @@
 import { findPlaces, type FoundPlace } from '../../src/lib/core/page';
 import { isRefusal } from '../../src/lib/core/refusal';
-import { takeIn } from '../../src/lib/press/intake';
+import { takeIn } from '../../src/lib/press/take-in';
 import type { MadeForm, Truth } from './index';
 
 export interface Judged {

@@ -6,7 +6,7 @@ import { afterAll, afterEach, describe, expect, it } from 'vitest';
 import { docx, relationship } from '../../../demo/word';
 import { ok } from '../../../e2e/kit/house';
 import { pdf } from '../../../e2e/kit/pdfs';
-import { takeIn } from './intake';
+import { takeIn } from './take-in';
 import { reorderPages } from './page-order';
 import { picturesToPdf } from './pictures';
 import { wordToPdf } from './word';

@@ -1,11 +1,11 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
 export type { Evidence } from './evidence';
 export { faceBytes, unprintable } from './fonts';
-export { glance, LIMITS, type TakenIn } from './intake';
+export { glance, LIMITS, type TakenIn } from './take-in';
 export {
 	closePool,
 	drawnInWorker,
-	intakeInWorker,
+	takeInInWorker,
 	markPictureInWorker,
 	picturesInWorker,
 	reorderInWorker,

@@ -4,7 +4,7 @@ import { refuse, type Refusal } from '../core/refusal';
 import { evidenceSheet, type Evidence } from './evidence';
 import { FontSet } from './fonts';
 import type { PageDrawing } from '../core/page';
-import { readDrawn, takeIn, type IntakeLimits, type TakenIn } from './intake';
+import { readDrawn, takeIn, type TakeInLimits, type TakenIn } from './take-in';
 import { sha256 } from './seal/cms';
 import type { SealKeys } from './seal/keys';
 import { seal } from './seal/seal';
@@ -34,7 +34,7 @@ export interface Sealed {
 }
 
 /** Takes a PDF in; see {@link takeIn}. */
-export function intake(job: { bytes: Uint8Array; limits?: IntakeLimits }): Promise<TakenIn | Refusal> {
+export function takeInJob(job: { bytes: Uint8Array; limits?: TakeInLimits }): Promise<TakenIn | Refusal> {
 	return takeIn(job.bytes, job.limits);
 }
 

@@ -3,13 +3,13 @@ import path from 'node:path';
 import { Piscina } from 'piscina';
 import type { PageDrawing } from '../core/page';
 import { refuse, type Refusal } from '../core/refusal';
-import type { IntakeLimits, TakenIn } from './intake';
+import type { TakeInLimits, TakenIn } from './take-in';
 import type { PagePlace } from './page-order';
 import type { Written } from './word';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 
 /** How long one job may take before its worker is ended. A hostile file must not hold a worker for ever. */
-const TIME = { intake: 60_000, seal: 120_000, picture: 20_000, word: 90_000 };
+const TIME = { takeIn: 60_000, seal: 120_000, picture: 20_000, word: 90_000 };
 
 let pool: Piscina | null = null;
 
@@ -33,9 +33,9 @@ async function run<T>(name: string, job: unknown, time: number): Promise<T> {
 }
 
 /** Takes a PDF in, in a worker with a time and memory bound: a file that breaks it is refused, not fatal. */
-export async function intakeInWorker(bytes: Uint8Array, limits?: IntakeLimits): Promise<TakenIn | Refusal> {
+export async function takeInInWorker(bytes: Uint8Array, limits?: TakeInLimits): Promise<TakenIn | Refusal> {
 	try {
-		return await run('intake', { bytes, limits }, TIME.intake);
+		return await run('takeInJob', { bytes, limits }, TIME.takeIn);
 	} catch {
 		return refuse(
 			'pdf-too-heavy',
@@ -46,7 +46,7 @@ export async function intakeInWorker(bytes: Uint8Array, limits?: IntakeLimits): 
 
 /** Lines and boxes of a document that is here already. */
 export function drawnInWorker(bytes: Uint8Array): Promise<PageDrawing[]> {
-	return run('drawn', { bytes }, TIME.intake);
+	return run('drawn', { bytes }, TIME.takeIn);
 }
 
 export function sealPaperInWorker(job: PaperJob): Promise<Sealed> {
@@ -68,7 +68,7 @@ export async function markPictureInWorker(bytes: Uint8Array): Promise<Sealed | R
 /** Pictures as the pages of one PDF. */
 export async function picturesInWorker(pictures: Uint8Array[]): Promise<Uint8Array | Refusal> {
 	try {
-		return await run('picturesToPdf', { pictures }, TIME.intake);
+		return await run('picturesToPdf', { pictures }, TIME.takeIn);
 	} catch {
 		return refuse('not-a-picture', 'The pictures take more time or memory than is permitted. Save them smaller.');
 	}
@@ -84,7 +84,7 @@ export async function wordInWorker(bytes: Uint8Array): Promise<Written | Refusal
 }
 
 export function reorderInWorker(bytes: Uint8Array, pages: PagePlace[]): Promise<Uint8Array> {
-	return run('reorderPages', { bytes, pages }, TIME.intake);
+	return run('reorderPages', { bytes, pages }, TIME.takeIn);
 }
 
 export async function closePool(): Promise<void> {

@@ -1,7 +1,7 @@
 import { canonicalJson } from '../../core/audit';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { PageSize, PaperReading } from '../../core/page';
-import { drawnInWorker, intakeInWorker, reorderInWorker, type PagePlace, type TakenIn } from '../../press';
+import { drawnInWorker, takeInInWorker, reorderInWorker, type PagePlace, type TakenIn } from '../../press';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -42,7 +42,7 @@ export async function addPaper(
 	const made = await asPdf([files].flat());
 	if (isRefusal(made)) return { ...made, say: `“${name}”: ${made.say}` };
 	const { pdf } = made;
-	const taken = await intakeInWorker(pdf);
+	const taken = await takeInInWorker(pdf);
 	if (isRefusal(taken) && taken.code === 'pdf-signed') {
 		const digest = keepBlob(house.db, pdf, 'application/pdf', house.now());
 		house.db.prepare('INSERT OR IGNORE INTO attachments (digest) VALUES (?)').run(digest);
@@ -98,7 +98,7 @@ export async function reorderPaper(
 	const count = pagesOf(house, digest).length;
 	if (!bytes || pages.some((page) => page.from >= count))
 		return refuse('unknown-paper', `“${name}” is not a document of this Pellum. Add it again.`);
-	const taken = await intakeInWorker(await reorderInWorker(bytes, pages));
+	const taken = await takeInInWorker(await reorderInWorker(bytes, pages));
 	if (isRefusal(taken)) return { ...taken, say: `“${name}”: ${taken.say}` };
 	inTransaction(house.db, () => {
 		keepTaken(house, taken);

@@ -14,8 +14,8 @@ import {
 	type PDFDocument,
 	type PDFField
 } from '@cantoo/pdf-lib';
-import type { PdfWidget } from '../core/page';
-import { pageBox } from './box';
+import type { PdfWidget } from '../../core/page';
+import { pageBox } from '../box';
 
 type Meaning = Pick<PdfWidget, 'kind' | 'settings' | 'filled'>;
 

@@ -1,20 +1,20 @@
 import { PDFButton, PDFDocument, PDFName, PDFSignature } from '@cantoo/pdf-lib';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import type { PageDrawing, PageSize, PdfWidget, PrintedWord } from '../core/page';
-import { refuse, type Refusal } from '../core/refusal';
-import { pageBox } from './box';
-import { openPdf, type OpenPdf } from './pdfium';
-import { normalised } from './qpdf';
+import type { PageDrawing, PageSize, PdfWidget, PrintedWord } from '../../core/page';
+import { refuse, type Refusal } from '../../core/refusal';
+import { pageBox } from '../box';
+import { openPdf, type OpenPdf } from '../pdfium';
+import { normalised } from '../qpdf';
 import { stripActive, type Stripped } from './strip';
 import { readWidgets } from './widgets';
 
-export interface IntakeLimits {
+export interface TakeInLimits {
 	bytes: number;
 	pages: number;
 }
 
-export const LIMITS: IntakeLimits = { bytes: 50 * 1024 * 1024, pages: 1000 };
+export const LIMITS: TakeInLimits = { bytes: 50 * 1024 * 1024, pages: 1000 };
 
 /** A document taken in: `bytes` is the only form in which it is ever shown, stamped or sealed. */
 export interface TakenIn {
@@ -35,7 +35,7 @@ const DAMAGED = refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for
 const NO_PAGES = refuse('pdf-no-pages', 'The PDF has no pages.');
 
 /** Before anything is opened: what can be told from the bytes alone. */
-export function glance(bytes: Uint8Array, limits: IntakeLimits = LIMITS): Refusal | null {
+export function glance(bytes: Uint8Array, limits: TakeInLimits = LIMITS): Refusal | null {
 	if (bytes.length === 0) return refuse('file-empty', 'The file is empty (0 bytes).');
 	if (bytes.length > limits.bytes)
 		return refuse('file-too-large', `The file is ${mb(bytes.length)} MB; ${mb(limits.bytes)} MB is the most.`);
@@ -49,7 +49,7 @@ export function glance(bytes: Uint8Array, limits: IntakeLimits = LIMITS): Refusa
  * Refuses, with `code`: file-empty, file-too-large, not-a-pdf, pdf-locked, pdf-damaged, pdf-no-pages,
  * pdf-too-many-pages, pdf-signed.
  */
-export async function takeIn(original: Uint8Array, limits: IntakeLimits = LIMITS): Promise<TakenIn | Refusal> {
+export async function takeIn(original: Uint8Array, limits: TakeInLimits = LIMITS): Promise<TakenIn | Refusal> {
 	const no = glance(original, limits);
 	if (no) return no;
 	const opened = await openPdf(original);
@@ -98,7 +98,7 @@ async function isWithoutPages(bytes: Uint8Array): Promise<boolean> {
 	}
 }
 
-function lookInside(opened: OpenPdf, original: Uint8Array, limits: IntakeLimits): Refusal | null {
+function lookInside(opened: OpenPdf, original: Uint8Array, limits: TakeInLimits): Refusal | null {
 	if (Buffer.from(original).includes('/Encrypt') && /\/Encrypt\s+(\d+\s+\d+\s+R|<<)/.test(tail(original)))
 		return refuse('pdf-locked', 'The PDF is protected against changes. Save a copy without protection and add that.');
 	if (opened.pages === 0) return NO_PAGES;

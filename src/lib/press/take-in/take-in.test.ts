@@ -1,11 +1,11 @@
 import { PDFDocument, PDFName, PDFString, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
-import { livelyPdf, lockedPdf, pdf } from '../../../e2e/kit/pdfs';
-import { isRefusal } from '../core/refusal';
-import { glance, takeIn, type TakenIn } from './intake';
-import { openPdf } from './pdfium';
-import { makeIdentity } from './seal/keys';
-import { seal } from './seal/seal';
+import { livelyPdf, lockedPdf, pdf } from '../../../../e2e/kit/pdfs';
+import { isRefusal } from '../../core/refusal';
+import { glance, takeIn, type TakenIn } from './take-in';
+import { openPdf } from '../pdfium';
+import { makeIdentity } from '../seal/keys';
+import { seal } from '../seal/seal';
 
 const taken = async (bytes: Uint8Array): Promise<TakenIn> => {
 	const result = await takeIn(bytes);
