@@ -2,14 +2,13 @@ import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import type { PageDrawing, PrintedWord } from '../core/page';
 import { packageBytes } from './assets';
 import { readDrawing } from './drawn';
+import { heap } from './pdfium-memory';
+import { readWords } from './words';
 
 /** PDFium's own error numbers (fpdfview.h). */
 const ERROR = { format: 3, password: 4, security: 5 } as const;
 
-/** Emscripten's view of the module's memory, which the package's types leave out. It moves when memory grows: never keep it. */
-function memory(m: WrappedPdfiumModule): Uint8Array {
-	return (m.pdfium as unknown as { HEAPU8: Uint8Array }).HEAPU8;
-}
+const memory = (m: WrappedPdfiumModule): Uint8Array => heap(m).HEAPU8;
 
 let ready: Promise<WrappedPdfiumModule> | null = null;
 
@@ -21,19 +20,46 @@ function pdfium(): Promise<WrappedPdfiumModule> {
 	return ready;
 }
 
+/** Whether an annotation is left out, by its flags (ISO 32000-2 §12.5.3). */
+export type LeftOut = (flags: number, widget: boolean) => boolean;
+
+/** An annotation by its page and its place in the page's list, both from 0. */
+export interface AnnotationPlace {
+	page: number;
+	index: number;
+}
+
 /** One opened document. Everything it gives is a copy; it must be closed. */
 export interface OpenPdf {
 	pages: number;
-	signatures: number;
+	/** whether somebody has signed it: an empty place for a signature is none */
+	signed: boolean;
 	/** the file rewritten by PDFium, with cross references mended */
 	saved(): Uint8Array;
+	/**
+	 * Makes the appearances that form fields and printing marks lack, and lets `picture` draw form fields as well; drops
+	 * annotations of which `leftOut` says so, and then those of `hidden`, and tells how many of the first kind there were.
+	 */
+	showForms(leftOut: LeftOut, hidden?: AnnotationPlace[]): number;
+	/** the pages alone in a new file, forms drawn onto them: for files whose object tree nobody else can read */
+	pagesAlone(): Uint8Array;
 	words(page: number): PrintedWord[];
 	/** lines and boxes of the page, in user space before the crop box is taken off */
 	drawing(page: number): PageDrawing;
-	/** RGBA pixels of the page as shown, drawn `width` pixels wide on white */
-	picture(page: number, width: number): { width: number; height: number; rgba: Uint8Array };
+	/** pixels of the page as shown, drawn `width` pixels wide on white */
+	picture(page: number, width: number): Picture;
 	close(): void;
 }
+
+/** RGBA pixels, row by row. */
+export interface Picture {
+	width: number;
+	height: number;
+	rgba: Uint8Array;
+}
+
+/** Kinds of annotation, as PDFium numbers them (fpdf_annot.h). */
+const ANNOTATION = { link: 2, popup: 16, widget: 20 } as const;
 
 /** Opens what can be opened. Gives 'locked' for a file that wants a password, 'damaged' for one beyond repair. */
 export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | 'damaged'> {
@@ -47,18 +73,48 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 		free(at);
 		return error === ERROR.password || error === ERROR.security ? 'locked' : 'damaged';
 	}
+	let form: { info: number; handle: number } | null = null;
+	/** Annotations that the page's dictionary lists, told without opening the page. */
+	const annotated = (page: number) => m.EPDFPage_GetAnnotCountRaw(doc, page) > 0;
+	const saved = (of: number): Uint8Array => {
+		const writer = m.PDFiumExt_OpenFileWriter();
+		m.PDFiumExt_SaveAsCopy(of, writer);
+		const size = m.PDFiumExt_GetFileWriterSize(writer);
+		const out = malloc(size);
+		m.PDFiumExt_GetFileWriterData(writer, out, size);
+		const copy = memory(m).slice(out, out + size);
+		free(out);
+		m.PDFiumExt_CloseFileWriter(writer);
+		return copy;
+	};
+	const pages = m.FPDF_GetPageCount(doc);
 	return {
-		pages: m.FPDF_GetPageCount(doc),
-		signatures: Math.max(0, m.FPDF_GetSignatureCount(doc)),
-		saved() {
-			const writer = m.PDFiumExt_OpenFileWriter();
-			m.PDFiumExt_SaveAsCopy(doc, writer);
-			const size = m.PDFiumExt_GetFileWriterSize(writer);
-			const out = malloc(size);
-			m.PDFiumExt_GetFileWriterData(writer, out, size);
-			const copy = memory(m).slice(out, out + size);
-			free(out);
-			m.PDFiumExt_CloseFileWriter(writer);
+		pages,
+		signed: isSigned(m, doc),
+		saved: () => saved(doc),
+		showForms(leftOut, hidden = []) {
+			const wanted = Array.from({ length: pages }, (_, page) => page).filter(annotated);
+			if (wanted.length === 0) return 0;
+			let comments = 0;
+			for (const page of wanted)
+				withPage(m, doc, page, (handle) => {
+					comments += dressed(m, handle, leftOut);
+					for (const { index } of hidden.filter((one) => one.page === page).sort((a, b) => b.index - a.index))
+						m.FPDFPage_RemoveAnnot(handle, index);
+				});
+			const info = m.PDFiumExt_OpenFormFillInfo();
+			form = { info, handle: m.PDFiumExt_InitFormFillEnvironment(doc, info) };
+			// a page that is looked at makes what its fields lack
+			for (const page of wanted) withPage(m, doc, page, () => {}, form.handle);
+			return comments;
+		},
+		pagesAlone() {
+			for (let page = 0; page < pages; page++)
+				withPage(m, doc, page, (handle) => annotated(page) && m.FPDFPage_Flatten(handle, 1));
+			const alone = m.FPDF_CreateNewDocument();
+			m.FPDF_ImportPages(alone, doc, '', 0);
+			const copy = saved(alone);
+			m.FPDF_CloseDocument(alone);
 			return copy;
 		},
 		words(page) {
@@ -73,92 +129,76 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 			);
 		},
 		picture(page, width) {
-			return withPage(m, doc, page, (handle) => {
-				const height = Math.max(1, Math.round((width * m.FPDF_GetPageHeightF(handle)) / m.FPDF_GetPageWidthF(handle)));
-				const bitmap = m.FPDFBitmap_CreateEx(width, height, 4, 0, 0);
-				m.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, 0xffffffff);
-				// 0x10: colours in the order red, green, blue; 0x01: with annotations
-				m.FPDF_RenderPageBitmap(bitmap, handle, 0, 0, width, height, 0, 0x11);
-				const buffer = m.FPDFBitmap_GetBuffer(bitmap);
-				const rgba = memory(m).slice(buffer, buffer + width * height * 4);
-				m.FPDFBitmap_Destroy(bitmap);
-				return { width, height, rgba };
-			});
+			const shown = form && annotated(page) ? form.handle : 0;
+			return withPage(
+				m,
+				doc,
+				page,
+				(handle) => {
+					const [wide, high] = [m.FPDF_GetPageWidthF(handle), m.FPDF_GetPageHeightF(handle)];
+					const height = Math.min(8 * width, Math.max(1, Math.round((width * high) / wide)));
+					const bitmap = m.FPDFBitmap_CreateEx(width, height, 4, 0, 0);
+					m.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, 0xffffffff);
+					// 0x10: colours in the order red, green, blue; 0x01: with annotations
+					m.FPDF_RenderPageBitmap(bitmap, handle, 0, 0, width, height, 0, 0x11);
+					if (shown) m.FPDF_FFLDraw(shown, bitmap, handle, 0, 0, width, height, 0, 0x11);
+					const buffer = m.FPDFBitmap_GetBuffer(bitmap);
+					const rgba = memory(m).slice(buffer, buffer + width * height * 4);
+					m.FPDFBitmap_Destroy(bitmap);
+					return { width, height, rgba };
+				},
+				shown
+			);
 		},
 		close() {
+			if (form) {
+				m.PDFiumExt_ExitFormFillEnvironment(form.handle);
+				m.PDFiumExt_CloseFormFillInfo(form.info);
+			}
 			m.FPDF_CloseDocument(doc);
 			free(at);
 		}
 	};
 }
 
-function withPage<T>(m: WrappedPdfiumModule, doc: number, page: number, use: (handle: number) => T): T {
+/** Opens a page, closes it afterwards; with `form` its fields are ready to be drawn meanwhile. */
+function withPage<T>(m: WrappedPdfiumModule, doc: number, page: number, use: (handle: number) => T, form = 0): T {
 	const handle = m.FPDF_LoadPage(doc, page);
 	if (!handle) throw new Error(`page ${page + 1} can't be opened`);
+	if (form) m.FORM_OnAfterLoadPage(handle, form);
 	try {
 		return use(handle);
 	} finally {
+		if (form) m.FORM_OnBeforeClosePage(handle, form);
 		m.FPDF_ClosePage(handle);
 	}
 }
 
-/** Words of a page and where they stand, in user space before the crop box is taken off. */
-function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
-	const text = m.FPDFText_LoadPage(page);
-	if (!text) return [];
-	const box = m.pdfium.wasmExports.malloc(32);
-	const words: PrintedWord[] = [];
-	let word: { text: string; left: number; right: number; bottom: number; top: number } | null = null;
-	const close = () => {
-		if (word)
-			words.push({
-				text: word.text,
-				x: round(word.left),
-				y: round(word.bottom),
-				width: round(word.right - word.left),
-				height: round(word.top - word.bottom)
-			});
-		word = null;
-	};
-	const count = m.FPDFText_CountChars(text);
-	for (let i = 0; i < count; i++) {
-		const letter = String.fromCodePoint(m.FPDFText_GetUnicode(text, i) || 0x20);
-		if (/\s/u.test(letter)) {
-			close();
-			continue;
-		}
-		m.FPDFText_GetCharBox(text, i, box, box + 8, box + 16, box + 24);
-		const [left, right, bottom, top] = new Float64Array(memory(m).slice(box, box + 32).buffer) as unknown as [
-			number,
-			number,
-			number,
-			number
-		];
-		// PDFium leaves out spaces that are only a gap; a jump back or to another line begins a new word
-		if (
-			word &&
-			(left < word.left - 1 ||
-				left - word.right > 0.3 * (Math.max(word.top - word.bottom, top - bottom) + 4) ||
-				bottom > word.top ||
-				top < word.bottom)
-		)
-			close();
-		word = word
-			? {
-					text: word.text + letter,
-					left: word.left,
-					right: Math.max(word.right, right),
-					bottom: Math.min(word.bottom, bottom),
-					top: Math.max(word.top, top)
-				}
-			: { text: letter, left, right, bottom, top };
+/**
+ * Drops the annotations of a page that are left out, and makes the appearances that the others lack but for fields; how
+ * many it has dropped, windows of others not counted.
+ */
+function dressed(m: WrappedPdfiumModule, page: number, leftOut: LeftOut): number {
+	let dropped = 0;
+	for (let i = m.FPDFPage_GetAnnotCount(page) - 1; i >= 0; i--) {
+		const annotation = m.FPDFPage_GetAnnot(page, i);
+		if (!annotation) continue;
+		const kind = m.FPDFAnnot_GetSubtype(annotation);
+		const drop = kind !== ANNOTATION.link && leftOut(m.FPDFAnnot_GetFlags(annotation), kind === ANNOTATION.widget);
+		const mark = kind !== ANNOTATION.link && kind !== ANNOTATION.widget;
+		if (!drop && mark && !m.EPDFAnnot_HasAppearanceStream(annotation, 0)) m.EPDFAnnot_GenerateAppearance(annotation);
+		m.FPDFPage_CloseAnnot(annotation);
+		if (drop && m.FPDFPage_RemoveAnnot(page, i) && kind !== ANNOTATION.popup) dropped += 1;
 	}
-	close();
-	m.pdfium.wasmExports.free(box);
-	m.FPDFText_ClosePage(text);
-	return words;
+	return dropped;
 }
 
-function round(points: number): number {
-	return Math.round(points * 100) / 100;
+/** Whether a signature of the file holds anything: PDFium counts the empty places as well. */
+function isSigned(m: WrappedPdfiumModule, doc: number): boolean {
+	const count = m.FPDF_GetSignatureCount(doc);
+	for (let i = 0; i < count; i++) {
+		const signature = m.FPDF_GetSignatureObject(doc, i);
+		if (signature && m.FPDFSignatureObj_GetContents(signature, 0, 0) > 0) return true;
+	}
+	return false;
 }

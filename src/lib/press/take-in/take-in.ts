@@ -1,11 +1,13 @@
-import { PDFButton, PDFDocument, PDFName, PDFSignature } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDocument, PDFName, PDFNumber, PDFRef } from '@cantoo/pdf-lib';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { PageDrawing, PageSize, PdfWidget, PrintedWord } from '../../core/page';
-import { refuse, type Refusal } from '../../core/refusal';
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { pageBox } from '../box';
-import { openPdf, type OpenPdf } from '../pdfium';
+import { openPdf, type AnnotationPlace, type OpenPdf } from '../pdfium';
 import { normalised } from '../qpdf';
+import { flatten, isLeftOut } from './flatten';
+import { sweep } from './sweep';
 import { stripActive, type Stripped } from './strip';
 import { readWidgets } from './widgets';
 
@@ -15,6 +17,10 @@ export interface TakeInLimits {
 }
 
 export const LIMITS: TakeInLimits = { bytes: 50 * 1024 * 1024, pages: 1000 };
+
+/** The widest page of PDF (ISO 32000-1, Annex C), points. */
+const LARGEST = 14_400;
+const LETTER = [0, 0, 612, 792];
 
 /** A document taken in: `bytes` is the only form in which it is ever shown, stamped or sealed. */
 export interface TakenIn {
@@ -29,6 +35,8 @@ export interface TakenIn {
 	/** PNG of the first page, 240 px wide */
 	thumbnail: Uint8Array;
 	stripped: Stripped[];
+	/** annotations of the original that a switched-off layer hides */
+	hidden: AnnotationPlace[];
 }
 
 const DAMAGED = refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for it again.');
@@ -45,44 +53,58 @@ export function glance(bytes: Uint8Array, limits: TakeInLimits = LIMITS): Refusa
 }
 
 /**
- * Takes a PDF in: opens it, mends it, strips what is active, rewrites it, reads its pages and words.
- * Refuses, with `code`: file-empty, file-too-large, not-a-pdf, pdf-locked, pdf-damaged, pdf-no-pages,
- * pdf-too-many-pages, pdf-signed.
+ * Takes a PDF in: opens it, mends it, draws its form onto the pages, strips what is active, rewrites it, reads its pages
+ * and words. Refuses, with `code`: file-empty, file-too-large, not-a-pdf, pdf-locked, pdf-damaged, pdf-no-pages,
+ * pdf-too-many-pages, pdf-signed, pdf-page-size.
  */
-export async function takeIn(original: Uint8Array, limits: TakeInLimits = LIMITS): Promise<TakenIn | Refusal> {
+export async function takeIn(
+	original: Uint8Array,
+	limits: TakeInLimits = LIMITS,
+	told: (page: number, of: number) => void = () => {}
+): Promise<TakenIn | Refusal> {
 	const no = glance(original, limits);
 	if (no) return no;
 	const opened = await openPdf(original);
 	if (opened === 'locked')
 		return refuse('pdf-locked', 'The PDF is locked with a password. Save a copy without one and add that.');
 	if (opened === 'damaged') return (await isWithoutPages(original)) ? NO_PAGES : DAMAGED;
-	let mended: Uint8Array;
+	let rewritten: Rewritten | Refusal;
 	try {
 		const refusal = lookInside(opened, original, limits);
 		if (refusal) return refusal;
-		mended = opened.saved();
+		const comments = opened.showForms(isLeftOut);
+		rewritten = await rewrittenOf(opened);
+		if (!isRefusal(rewritten) && comments > 0)
+			rewritten.stripped.push(
+				comments === 1 ? 'a comment that does not print' : `${comments} comments that do not print`
+			);
+	} catch {
+		return DAMAGED;
 	} finally {
 		opened.close();
 	}
-	let rewritten: Awaited<ReturnType<typeof rewrite>>;
-	try {
-		rewritten = await rewrite(mended);
-	} catch {
-		return DAMAGED;
-	}
-	const { bytes, stripped, boxes, widgets } = rewritten;
+	if (isRefusal(rewritten)) return rewritten;
+	const { bytes, stripped, boxes, widgets, hidden } = rewritten;
 	const clean = await openPdf(bytes);
 	if (typeof clean === 'string' || clean.pages !== boxes.length) return DAMAGED;
 	try {
+		const words: PrintedWord[][] = [];
+		const drawn: PageDrawing[] = [];
+		for (const [page, box] of boxes.entries()) {
+			words.push(inside(clean.words(page), box));
+			drawn.push(shifted(clean.drawing(page), box));
+			told(page + 1, boxes.length);
+		}
 		return {
 			bytes,
 			digest: createHash('sha256').update(bytes).digest('hex'),
 			pages: boxes.map(({ width, height, rotate }) => ({ width, height, rotate })),
-			words: boxes.map((box, page) => inside(clean.words(page), box)),
-			drawn: boxes.map((box, page) => shifted(clean.drawing(page), box)),
+			words,
+			drawn,
 			widgets,
 			thumbnail: await thumbnail(clean),
-			stripped
+			stripped,
+			hidden
 		};
 	} finally {
 		clean.close();
@@ -104,30 +126,74 @@ function lookInside(opened: OpenPdf, original: Uint8Array, limits: TakeInLimits)
 	if (opened.pages === 0) return NO_PAGES;
 	if (opened.pages > limits.pages)
 		return refuse('pdf-too-many-pages', `The PDF has ${opened.pages} pages; ${limits.pages} is the most.`);
-	if (opened.signatures > 0)
+	if (opened.signed)
 		return refuse('pdf-signed', 'The PDF carries a digital signature, which filling it in would break.');
 	return null;
 }
 
-async function rewrite(mended: Uint8Array) {
-	const doc = await PDFDocument.load(mended, { updateMetadata: false, parseSpeed: Infinity });
-	const widgets = doc.catalog.has(PDFName.of('AcroForm')) ? readWidgets(doc) : [];
-	const stripped = stripActive(doc);
-	if (flattenForm(doc)) stripped.push('form fields (their contents stay on the page)');
-	const boxes = doc.getPages().map(pageBox);
-	const saved = await doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false });
-	return { bytes: new Uint8Array(await normalised(saved)), stripped, boxes, widgets };
+interface Rewritten {
+	bytes: Uint8Array;
+	stripped: Stripped[];
+	boxes: ReturnType<typeof pageBox>[];
+	widgets: PdfWidget[];
+	hidden: AnnotationPlace[];
 }
 
-function flattenForm(doc: PDFDocument): boolean {
-	const form = doc.getForm();
-	if (form.getFields().length === 0) return false;
-	for (const field of form.getFields()) {
-		if (field instanceof PDFSignature || field instanceof PDFButton) form.removeField(field);
+/** The file rewritten; by its pages alone where its object tree is not as the standard wants it. */
+async function rewrittenOf(opened: OpenPdf): Promise<Rewritten | Refusal> {
+	try {
+		const whole = await rewrite(opened.saved());
+		if (isRefusal(whole) || whole.boxes.length === opened.pages) return whole;
+	} catch {
+		// the second way is left
 	}
-	form.flatten({ updateFieldAppearances: false });
+	return rewrite(opened.pagesAlone());
+}
+
+async function rewrite(mended: Uint8Array): Promise<Rewritten | Refusal> {
+	const doc = await PDFDocument.load(mended, { updateMetadata: false, parseSpeed: Infinity });
+	mendBoxes(doc);
+	const widgets = readWidgets(doc);
+	const { fields, marks, hidden } = flatten(doc);
+	const stripped = stripActive(doc);
+	if (fields > 0) stripped.push('form fields (their contents stay on the page)');
+	if (marks > 0) stripped.push('notes and marks (they stay on the page as they print)');
 	doc.catalog.delete(PDFName.of('AcroForm'));
-	return true;
+	const boxes = doc.getPages().map(pageBox);
+	const odd = boxes.findIndex(
+		({ width, height }) => !(width >= 1 && height >= 1 && Math.max(width, height) <= LARGEST)
+	);
+	if (odd >= 0) {
+		const { width, height } = boxes[odd]!;
+		return refuse(
+			'pdf-page-size',
+			`Page ${odd + 1} measures ${width} x ${height} points, which nobody could sign on. Save the PDF anew with a usual page size.`
+		);
+	}
+	return { bytes: await savedAnew(doc), stripped, boxes, widgets, hidden };
+}
+
+async function savedAnew(doc: PDFDocument): Promise<Uint8Array> {
+	const save = () => doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false });
+	try {
+		return new Uint8Array(await normalised(await save()));
+	} catch {
+		sweep(doc);
+		return new Uint8Array(await save());
+	}
+}
+
+/** Pages without a media box get the one that readers take for granted. */
+function mendBoxes(doc: PDFDocument): void {
+	for (const page of doc.getPages()) {
+		const box = page.node.getInheritableAttribute(PDFName.of('MediaBox'));
+		const found = box instanceof PDFRef ? doc.context.lookup(box) : box;
+		const whole =
+			found instanceof PDFArray &&
+			found.size() === 4 &&
+			[0, 1, 2, 3].every((i) => found.lookup(i) instanceof PDFNumber);
+		if (!whole) page.node.set(PDFName.of('MediaBox'), doc.context.obj(LETTER));
+	}
 }
 
 /** Lines and boxes again, of a document that was taken in before they were kept. */

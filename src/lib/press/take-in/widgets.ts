@@ -1,12 +1,10 @@
 import {
-	PDFArray,
 	PDFCheckBox,
 	PDFDict,
 	PDFDropdown,
 	PDFName,
 	PDFOptionList,
 	PDFRadioGroup,
-	PDFRef,
 	PDFSignature,
 	PDFString,
 	PDFHexString,
@@ -25,17 +23,22 @@ type Meaning = Pick<PdfWidget, 'kind' | 'settings' | 'filled'>;
  */
 export function readWidgets(doc: PDFDocument): PdfWidget[] {
 	const pages = doc.getPages();
+	const onPage = new Map<PDFDict, number>();
+	pages.forEach((page, number) => {
+		const annots = page.node.Annots();
+		for (let i = 0; i < (annots?.size() ?? 0); i++) {
+			const dict = annots!.lookup(i);
+			if (dict instanceof PDFDict) onPage.set(dict, number);
+		}
+	});
 	const found: PdfWidget[] = [];
-	for (const field of doc.getForm().getFields()) {
+	for (const field of fieldsOf(doc)) {
 		try {
 			field.acroField.getWidgets().forEach((widget, index) => {
 				const meaning = meaningOf(field, index);
-				if (!meaning) return;
-				const number = pages.findIndex(
-					(page) => page.ref === widget.P() || annotated(page.node.Annots(), widget.dict, doc)
-				);
+				const number = onPage.get(widget.dict) ?? -1;
 				const page = pages[number];
-				if (!page) return;
+				if (!meaning || !page) return;
 				const box = pageBox(page);
 				const rect = widget.getRectangle();
 				found.push({
@@ -57,12 +60,13 @@ export function readWidgets(doc: PDFDocument): PdfWidget[] {
 	return found;
 }
 
-function annotated(annots: PDFArray | undefined, dict: PDFDict, doc: PDFDocument): boolean {
-	for (let i = 0; i < (annots?.size() ?? 0); i++) {
-		const one = annots!.get(i);
-		if ((one instanceof PDFRef ? doc.context.lookup(one) : one) === dict) return true;
+/** The fields of the form; none where it is not as the standard wants it. */
+function fieldsOf(doc: PDFDocument): PDFField[] {
+	try {
+		return doc.catalog.has(PDFName.of('AcroForm')) ? doc.getForm().getFields() : [];
+	} catch {
+		return [];
 	}
-	return false;
 }
 
 function meaningOf(field: PDFField, index: number): Meaning | null {
