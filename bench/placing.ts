@@ -4,7 +4,7 @@ import path from 'node:path';
 import { FORMS } from '../demo/forms';
 import { BROWSER } from '../e2e/kit/browser';
 import { signIn } from '../e2e/kit/server';
-import { findPlaces, snap, snapTargets, shownPage } from '../src/lib/core/page';
+import { placesOn, snap, snapTargets, shownPage } from '../src/lib/core/page';
 import { emptyPlan, preflight, type Field, type Plan } from '../src/lib/core/packet';
 import { isRefusal } from '../src/lib/core/refusal';
 import { takeIn } from '../src/lib/press/take-in';
@@ -33,7 +33,7 @@ async function inCore(): Promise<Figure[]> {
 	if (isRefusal(taken)) throw new Error(taken.say);
 	const page = taken.pages[0]!;
 	const reading = await median(200, () => shownPage(taken, 0, page));
-	const finding = await median(200, () => findPlaces(taken, 0, page));
+	const finding = await median(200, () => placesOn(taken, 0, page));
 	const targets = snapTargets(
 		shownPage(taken, 0, page),
 		Array.from({ length: 60 }, (_, i) => ({ left: 40 + i * 7, top: 30 + i * 12, width: 80, height: 20 }))

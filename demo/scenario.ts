@@ -340,7 +340,7 @@ async function claim(house: House): Promise<Plan> {
 	const taken = await addPaper(house, 'Expense claim.pdf', bytes);
 	if (isRefusal(taken) || 'attached' in taken) throw new Error('the expense claim was not taken in');
 	const reading = (await readingOf(house, taken.digest))!;
-	const places = taken.pages.flatMap((page, number) => findPlaces(reading, number, page));
+	const places = findPlaces(reading, taken.pages);
 	const people = [
 		{
 			id: 'claimant',

@@ -50,6 +50,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/calendar': { look: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]/link': { do: ['preparer', 'owner'] },
 	'/papers/[digest]': { look: ['viewer', 'preparer', 'owner'] },
+	'/papers/[digest]/looks': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/papers/[digest]/reading': { look: ['viewer', 'preparer', 'owner'] },
 	'/papers/[digest]/source': { look: ['viewer', 'preparer', 'owner'] },
 	'/papers/[digest]/thumbnail': { look: ['viewer', 'preparer', 'owner'] },

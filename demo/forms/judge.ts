@@ -21,7 +21,7 @@ export async function judge(form: MadeForm): Promise<Judged> {
 	const { bytes, truth } = await form.make();
 	const taken = await takeIn(bytes);
 	if (isRefusal(taken)) throw new Error(taken.say);
-	const found = taken.pages.flatMap((page, number) => findPlaces(taken, number, page));
+	const found = findPlaces(taken, taken.pages);
 	const open = new Set(found);
 	const missed: Truth[] = [];
 	const wrongKind: [Truth, FoundPlace][] = [];

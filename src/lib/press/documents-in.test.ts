@@ -9,7 +9,7 @@ import { pdf } from '../../../e2e/kit/pdfs';
 import { takeIn } from './take-in';
 import { reorderPages } from './page-order';
 import { picturesToPdf } from './pictures';
-import { wordToPdf } from './word';
+import { wordToPdf } from './word/word';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'pellum-test-'));
 const words = (taken: { words: { text: string }[][] }) => taken.words.flat().map((word) => word.text);

@@ -2,7 +2,7 @@ import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
 import type { PageDrawing, PrintedLine, Rect } from '../core/page';
 
 /** PDFium's numbers for what a page is made of (fpdf_edit.h). */
-const OBJECT = { path: 2, form: 5 } as const;
+const OBJECT = { path: 2, image: 3, form: 5 } as const;
 const SEGMENT = { line: 0, bezier: 1, move: 2 } as const;
 
 /** A matrix as PDF writes it (ISO 32000-2 §8.3.3): a b c d e f. */
@@ -18,14 +18,18 @@ interface Memory {
 	ints(at: number, count: number): number[];
 }
 
+/** Circles to tick are about so large. */
+const RING = { least: 5, most: 30 };
+
 /**
- * Straight lines along the page's edges and upright boxes, in user space. A thin filled box counts as a line;
- * a filled box counts where it isn't white. Curves and slanted lines are left out.
+ * Straight lines along the page's edges, upright boxes and circles, in user space. A thin filled box or picture counts as a
+ * line; a filled box counts where it isn't white, and is told apart where it has no edge. Other curves, slanted lines and
+ * what is clipped away are left out.
  */
 export function readDrawing(m: WrappedPdfiumModule, page: number, memory: Memory): PageDrawing {
 	const { malloc, free } = m.pdfium.wasmExports;
 	const at = malloc(64);
-	const found: PageDrawing = { lines: [], boxes: [] };
+	const found: Required<PageDrawing> = { lines: [], boxes: [], rings: [], shaded: [] };
 	const matrixOf = (object: number): Matrix =>
 		m.FPDFPageObj_GetMatrix(object, at) ? (memory.floats(at, 6) as Matrix) : [1, 0, 0, 1, 0, 0];
 
@@ -43,7 +47,45 @@ export function readDrawing(m: WrappedPdfiumModule, page: number, memory: Memory
 			const [x, y] = memory.floats(at, 2) as [number, number];
 			points.push({ ...apply(own, x, y), type: m.FPDFPathSegment_GetType(segment) });
 		}
-		for (const run of runs(points)) keep(run, Boolean(stroke));
+		const clip = clipOf(object, outer);
+		for (const run of runs(points)) keep(run, Boolean(stroke), clip);
+	}
+
+	/** What an object may be drawn in; null where nothing limits it. Clip paths stand in the space of what holds the object. */
+	function clipOf(object: number, outer: Matrix): Rect | null {
+		const path = m.FPDFPageObj_GetClipPath(object);
+		const count = path ? m.FPDFClipPath_CountPaths(path) : 0;
+		let all: Rect | null = null;
+		for (let i = 0; i < Math.min(count, 8); i++) {
+			const xs: number[] = [];
+			const ys: number[] = [];
+			const segments = Math.min(m.FPDFClipPath_CountPathSegments(path, i), 200);
+			for (let j = 0; j < segments; j++) {
+				m.FPDFPathSegment_GetPoint(m.FPDFClipPath_GetPathSegment(path, i, j), at, at + 4);
+				const [x, y] = memory.floats(at, 2) as [number, number];
+				const point = apply(outer, x, y);
+				xs.push(point.x);
+				ys.push(point.y);
+			}
+			if (xs.length < 3) continue;
+			const [x, y] = [Math.min(...xs), Math.min(...ys)];
+			const box = { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+			all = all ? common(all, box) : box;
+		}
+		return all;
+	}
+
+	/** Rules of tables are now and then thin pictures. */
+	function image(object: number, outer: Matrix): void {
+		const own = times(matrixOf(object), outer);
+		const corners = [apply(own, 0, 0), apply(own, 1, 0), apply(own, 1, 1), apply(own, 0, 1)];
+		const box = boxOf(corners);
+		if (box && Math.min(box.width, box.height) <= THIN)
+			keep(
+				corners.map((p) => ({ ...p, type: SEGMENT.line })),
+				false,
+				clipOf(object, outer)
+			);
 	}
 
 	function isWhite(object: number): boolean {
@@ -52,19 +94,44 @@ export function readDrawing(m: WrappedPdfiumModule, page: number, memory: Memory
 		return alpha < 10 || Math.min(r, g, b) > 250;
 	}
 
-	function keep(run: { x: number; y: number; type: number }[], stroked: boolean): void {
-		if (run.some((p) => p.type === SEGMENT.bezier)) return;
+	function keep(run: { x: number; y: number; type: number }[], stroked: boolean, clip: Rect | null): void {
+		if (run.some((p) => p.type === SEGMENT.bezier)) return ring(run, stroked, clip);
 		const box = boxOf(run);
 		if (box) {
+			if (clip && !isSeen(box, clip)) return;
 			if (box.height <= THIN && box.width > SHORTEST)
 				line(box.x, box.y + box.height / 2, box.x + box.width, box.y + box.height / 2);
 			else if (box.width <= THIN && box.height > SHORTEST)
 				line(box.x + box.width / 2, box.y, box.x + box.width / 2, box.y + box.height);
-			else if (box.width > SHORTEST && box.height > SHORTEST) found.boxes.push(box);
+			else if (box.width > SHORTEST && box.height > SHORTEST) {
+				found.boxes.push(box);
+				if (!stroked) found.shaded.push(box);
+			}
 			return;
 		}
 		if (!stroked) return;
-		for (let i = 1; i < run.length; i++) line(run[i - 1]!.x, run[i - 1]!.y, run[i]!.x, run[i]!.y);
+		for (let i = 1; i < run.length; i++) {
+			const [a, b] = [run[i - 1]!, run[i]!];
+			const whole = {
+				x: Math.min(a.x, b.x),
+				y: Math.min(a.y, b.y),
+				width: Math.abs(a.x - b.x),
+				height: Math.abs(a.y - b.y)
+			};
+			if (!clip || isSeen(whole, clip)) line(a.x, a.y, b.x, b.y);
+		}
+	}
+
+	/** A closed curve as wide as high: a circle to tick. */
+	function ring(run: { x: number; y: number; type: number }[], stroked: boolean, clip: Rect | null): void {
+		if (!stroked || run.length < 10 || run.length > 17) return;
+		const ends = run.filter((p, i) => p.type !== SEGMENT.bezier || i % 3 === 0);
+		const [xs, ys] = [ends.map((p) => p.x), ends.map((p) => p.y)];
+		const [x, y] = [Math.min(...xs), Math.min(...ys)];
+		const box = { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+		const round = Math.abs(box.width - box.height) < 0.12 * box.width;
+		if (round && box.width >= RING.least && box.width <= RING.most && (!clip || isSeen(box, clip)))
+			found.rings.push(box);
 	}
 
 	function line(x1: number, y1: number, x2: number, y2: number): void {
@@ -78,6 +145,7 @@ export function readDrawing(m: WrappedPdfiumModule, page: number, memory: Memory
 		if (found.lines.length + found.boxes.length > MOST) return;
 		const type = m.FPDFPageObj_GetType(handle);
 		if (type === OBJECT.path) path(handle, outer);
+		else if (type === OBJECT.image) image(handle, outer);
 		else if (type === OBJECT.form && depth < 8) {
 			const inner = times(matrixOf(handle), outer);
 			const count = m.FPDFFormObj_CountObjects(handle);
@@ -89,6 +157,46 @@ export function readDrawing(m: WrappedPdfiumModule, page: number, memory: Memory
 	for (let i = 0; i < count; i++) object(m.FPDFPage_GetObject(page, i), [1, 0, 0, 1, 0, 0], 0);
 	free(at);
 	return found;
+}
+
+/**
+ * How much of a page its pictures cover, 0 to 1: the boxes of all images on it, those within others counted again.
+ * `area`: the page's, in square points.
+ */
+export function pictureShare(m: WrappedPdfiumModule, page: number, area: number, memory: Memory): number {
+	const { malloc, free } = m.pdfium.wasmExports;
+	const at = malloc(16);
+	let covered = 0;
+	const count = Math.min(m.FPDFPage_CountObjects(page), MOST);
+	const add = (handle: number, depth: number): void => {
+		const type = m.FPDFPageObj_GetType(handle);
+		if (type === OBJECT.form && depth < 4) {
+			const inner = Math.min(m.FPDFFormObj_CountObjects(handle), MOST);
+			for (let i = 0; i < inner; i++) add(m.FPDFFormObj_GetObject(handle, i), depth + 1);
+		}
+		if (type !== OBJECT.image || !m.FPDFPageObj_GetBounds(handle, at, at + 4, at + 8, at + 12)) return;
+		const [left, bottom, right, top] = memory.floats(at, 4) as [number, number, number, number];
+		covered += Math.abs((right - left) * (top - bottom));
+	};
+	for (let i = 0; i < count; i++) add(m.FPDFPage_GetObject(page, i), 0);
+	free(at);
+	return Math.min(1, covered / area);
+}
+
+function common(a: Rect, b: Rect): Rect {
+	const [x, y] = [Math.max(a.x, b.x), Math.max(a.y, b.y)];
+	return {
+		x,
+		y,
+		width: Math.max(0, Math.min(a.x + a.width, b.x + b.width) - x),
+		height: Math.max(0, Math.min(a.y + a.height, b.y + b.height) - y)
+	};
+}
+
+/** Whether most of a box, or of a line, lies in what it may be drawn in. */
+function isSeen(box: Rect, clip: Rect): boolean {
+	const part = common(box, { x: clip.x - 1, y: clip.y - 1, width: clip.width + 2, height: clip.height + 2 });
+	return part.width >= 0.5 * box.width && part.height >= 0.5 * box.height && (part.width > 0 || part.height > 0);
 }
 
 /** A path cut into its pieces: each begins with a move. */

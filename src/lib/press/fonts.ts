@@ -14,7 +14,7 @@ import {
 	type PDFPage
 } from '@cantoo/pdf-lib';
 import bidiFactory from 'bidi-js';
-import { packageBytes } from './assets';
+import { packageBytes, packageFile } from './assets';
 
 /** The faces that text is stamped in. TTF, since only that can be subset; all ship in packages. */
 const FILES = {
@@ -63,6 +63,11 @@ function letters(face: Face): Set<number> {
 		sets.set(face, set);
 	}
 	return set;
+}
+
+/** Where a face's TTF lies. */
+export function faceFile(face: Face): string {
+	return packageFile(FILES[face]);
 }
 
 /** The TTF itself, for pages that show the same hand. */

@@ -1,19 +1,26 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
 export type { Evidence } from './evidence';
 export { faceBytes, unprintable } from './fonts';
-export { glance, LIMITS, type TakenIn } from './take-in';
+export { glance, LIMITS, type Compared, type TakenIn } from './take-in';
 export {
 	closePool,
+	compareInWorker,
 	drawnInWorker,
 	takeInInWorker,
 	markPictureInWorker,
+	pageInWorker,
 	picturesInWorker,
 	reorderInWorker,
 	sealEvidenceInWorker,
 	sealPaperInWorker,
-	wordInWorker
+	unseenInWorker,
+	wordInWorker,
+	type Following,
+	type Told
 } from './pool';
 export type { PagePlace } from './page-order';
+export { endReader, languagesFor } from './ocr';
+export { readScan, SCAN_SCALE, type ScanReading } from './scan';
 export { makeIdentity, toPem, type Identity, type SealKeys } from './seal/keys';
 export { answerTimestamp } from './seal/timestamp';
 export { verifySealed } from './seal/verify';

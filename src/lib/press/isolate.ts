@@ -4,7 +4,6 @@ import {
 	PDFDict,
 	PDFName,
 	PDFRawStream,
-	PDFRef,
 	PDFStream,
 	type PDFDocument,
 	type PDFPage
@@ -16,16 +15,19 @@ const shut = new WeakSet<PDFPage>();
 /**
  * Puts all that a page draws into one form XObject (ISO 32000-2 §8.10), so that whatever is drawn afterwards begins in
  * the state a page begins in. Unbalanced `q` and `Q`, a text object that never ends and a stream that breaks off stay
- * inside; without it they swallow what is stamped, in one reader or in all.
+ * inside; without it they swallow what is stamped, in one reader or in all. `matrix`: how it is then drawn.
  */
-export function isolate(doc: PDFDocument, page: PDFPage): void {
+export function isolate(doc: PDFDocument, page: PDFPage, matrix?: number[]): void {
 	if (shut.has(page)) return;
 	shut.add(page);
 	const { context } = doc;
 	const contents = page.node.Contents();
-	const bytes = contents === undefined ? null : bytesOf(contents);
+	const streams = contents instanceof PDFArray ? streamsOf(contents) : contents ? [contents] : [];
+	// what was drawn here just now is whole, and may be drawn on
+	if (!streams.every((stream) => stream instanceof PDFRawStream)) return;
 	page.node.delete(PDFName.of('Contents'));
-	if (!bytes) return;
+	if (streams.length === 0) return;
+	const bytes = bytesOf(streams);
 	const media = page.getMediaBox();
 	const crop = page.getCropBox();
 	const [x, y] = [Math.min(media.x, crop.x), Math.min(media.y, crop.y)];
@@ -41,43 +43,41 @@ export function isolate(doc: PDFDocument, page: PDFPage): void {
 	const tagged = page.node.get(PDFName.of('StructParents'));
 	if (tagged) dict.set(PDFName.of('StructParents'), tagged);
 	const own = context.register(PDFRawStream.of(dict, bytes.contents));
-	page.node.set(PDFName.of('Resources'), context.obj({}));
+	page.node.set(PDFName.of('Resources'), context.obj({ Font: {}, XObject: {}, ExtGState: {} }));
 	const name = page.node.newXObject('Page', own);
 	page.node.set(
 		PDFName.of('Contents'),
-		context.obj([context.register(context.stream(`q /${name.decodeText()} Do Q\n`))])
+		context.obj([
+			context.register(
+				context.stream(
+					`q ${matrix ? `${matrix.map((n) => n.toFixed(6)).join(' ')} cm ` : ''}/${name.decodeText()} Do Q\n`
+				)
+			)
+		])
 	);
 }
 
 /** The bytes of a page's content, as they are coded where it is one stream, else joined as §7.8.2 says. */
-function bytesOf(
-	contents: PDFStream | PDFArray
-): { contents: Uint8Array; coding: [PDFName, NonNullable<ReturnType<PDFDict['get']>>][] } | null {
-	const streams = contents instanceof PDFArray ? streamsOf(contents) : [contents];
-	if (streams.length === 0) return null;
+function bytesOf(streams: PDFRawStream[]): {
+	contents: Uint8Array;
+	coding: [PDFName, NonNullable<ReturnType<PDFDict['get']>>][];
+} {
 	const [first] = streams;
-	if (streams.length === 1 && first instanceof PDFRawStream)
+	if (streams.length === 1)
 		return {
-			contents: first.contents,
-			coding: first.dict.entries().filter(([key]) => ['Filter', 'DecodeParms'].includes(key.decodeText()))
+			contents: first!.contents,
+			coding: first!.dict.entries().filter(([key]) => ['Filter', 'DecodeParms'].includes(key.decodeText()))
 		};
 	const parts = streams.flatMap((stream) => [decoded(stream), Buffer.from('\n')]);
 	return { contents: new Uint8Array(Buffer.concat(parts)), coding: [] };
 }
 
 function streamsOf(array: PDFArray): PDFStream[] {
-	const all: PDFStream[] = [];
-	for (let i = 0; i < array.size(); i++) {
-		const item = array.get(i);
-		const stream = item instanceof PDFRef ? array.context.lookup(item) : item;
-		if (stream instanceof PDFStream) all.push(stream);
-	}
-	return all;
+	return Array.from({ length: array.size() }, (_, i) => array.lookup(i)).filter((one) => one instanceof PDFStream);
 }
 
-/** A stream's bytes; of one that breaks off, as much as there is. */
-function decoded(stream: PDFStream): Uint8Array {
-	if (!(stream instanceof PDFRawStream)) return stream.getContents();
+/** A stream's bytes; of one that breaks off, none: what comes after it is drawn all the same. */
+function decoded(stream: PDFRawStream): Uint8Array {
 	try {
 		return decodePDFRawStream(stream).decode();
 	} catch {

@@ -4,7 +4,7 @@ import { refuse, type Refusal } from '../core/refusal';
 import { evidenceSheet, type Evidence } from './evidence';
 import { FontSet } from './fonts';
 import type { PageDrawing } from '../core/page';
-import { readDrawn, takeIn, type TakeInLimits, type TakenIn } from './take-in';
+import { readDrawn } from './take-in';
 import { sha256 } from './seal/cms';
 import type { SealKeys } from './seal/keys';
 import { seal } from './seal/seal';
@@ -31,11 +31,6 @@ export interface EvidenceJob extends Omit<PaperJob, 'paper' | 'stamps' | 'files'
 export interface Sealed {
 	bytes: Uint8Array;
 	digest: string;
-}
-
-/** Takes a PDF in; see {@link takeIn}. */
-export function takeInJob(job: { bytes: Uint8Array; limits?: TakeInLimits }): Promise<TakenIn | Refusal> {
-	return takeIn(job.bytes, job.limits);
 }
 
 /** Lines and boxes of a document that is here already; see {@link readDrawn}. */

@@ -1,7 +1,7 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
-import type { PageDrawing, PrintedWord } from '../core/page';
+import type { PageDrawing, PrintedWord, ShownRect } from '../core/page';
 import { packageBytes } from './assets';
-import { readDrawing } from './drawn';
+import { pictureShare, readDrawing } from './drawn';
 import { heap } from './pdfium-memory';
 import { readWords } from './words';
 
@@ -46,8 +46,12 @@ export interface OpenPdf {
 	words(page: number): PrintedWord[];
 	/** lines and boxes of the page, in user space before the crop box is taken off */
 	drawing(page: number): PageDrawing;
+	/** how much of the page its pictures cover, 0 to 1 */
+	pictured(page: number): number;
 	/** pixels of the page as shown, drawn `width` pixels wide on white */
 	picture(page: number, width: number): Picture;
+	/** parts of a page, points as shown, drawn with so many pixels a point */
+	parts(page: number, places: ShownRect[], scale: number): Picture[];
 	close(): void;
 }
 
@@ -88,6 +92,10 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 		return copy;
 	};
 	const pages = m.FPDF_GetPageCount(doc);
+	const numbers = {
+		floats: (at: number, count: number) => [...heap(m).HEAPF32.slice(at >> 2, (at >> 2) + count)],
+		ints: (at: number, count: number) => [...heap(m).HEAP32.slice(at >> 2, (at >> 2) + count)]
+	};
 	return {
 		pages,
 		signed: isSigned(m, doc),
@@ -121,34 +129,42 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 			return withPage(m, doc, page, (handle) => readWords(m, handle));
 		},
 		drawing(page) {
-			return withPage(m, doc, page, (handle) =>
-				readDrawing(m, handle, {
-					floats: (at, count) => [...new Float32Array(memory(m).slice(at, at + 4 * count).buffer)],
-					ints: (at, count) => [...new Int32Array(memory(m).slice(at, at + 4 * count).buffer)]
-				})
-			);
+			return withPage(m, doc, page, (handle) => readDrawing(m, handle, numbers));
+		},
+		pictured(page) {
+			return withPage(m, doc, page, (handle) => {
+				const area = m.FPDF_GetPageWidthF(handle) * m.FPDF_GetPageHeightF(handle);
+				return pictureShare(m, handle, area, numbers);
+			});
 		},
 		picture(page, width) {
 			const shown = form && annotated(page) ? form.handle : 0;
-			return withPage(
-				m,
-				doc,
-				page,
-				(handle) => {
-					const [wide, high] = [m.FPDF_GetPageWidthF(handle), m.FPDF_GetPageHeightF(handle)];
-					const height = Math.min(8 * width, Math.max(1, Math.round((width * high) / wide)));
-					const bitmap = m.FPDFBitmap_CreateEx(width, height, 4, 0, 0);
-					m.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, 0xffffffff);
-					// 0x10: colours in the order red, green, blue; 0x01: with annotations
-					m.FPDF_RenderPageBitmap(bitmap, handle, 0, 0, width, height, 0, 0x11);
-					if (shown) m.FPDF_FFLDraw(shown, bitmap, handle, 0, 0, width, height, 0, 0x11);
-					const buffer = m.FPDFBitmap_GetBuffer(bitmap);
-					const rgba = memory(m).slice(buffer, buffer + width * height * 4);
-					m.FPDFBitmap_Destroy(bitmap);
-					return { width, height, rgba };
-				},
-				shown
-			);
+			const draw = (handle: number) => {
+				const [wide, high] = [m.FPDF_GetPageWidthF(handle), m.FPDF_GetPageHeightF(handle)];
+				const height = Math.min(8 * width, Math.max(1, Math.round((width * high) / wide)));
+				return painted(m, handle, shown, { left: 0, top: 0, width, height }, { width, height });
+			};
+			return withPage(m, doc, page, draw, shown);
+		},
+		parts(page, places, scale) {
+			return withPage(m, doc, page, (handle) => {
+				const px = (points: number) => Math.max(1, Math.round(points * scale));
+				const whole = { width: px(m.FPDF_GetPageWidthF(handle)), height: px(m.FPDF_GetPageHeightF(handle)) };
+				return places.map((place) =>
+					painted(
+						m,
+						handle,
+						0,
+						{
+							left: Math.floor(place.left * scale),
+							top: Math.floor(place.top * scale),
+							width: px(place.width) + 1,
+							height: px(place.height) + 1
+						},
+						whole
+					)
+				);
+			});
 		},
 		close() {
 			if (form) {
@@ -159,6 +175,25 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 			free(at);
 		}
 	};
+}
+
+/** Draws a part of a page that is `whole` pixels large, with the fields of its form where one is given. */
+function painted(
+	m: WrappedPdfiumModule,
+	page: number,
+	form: number,
+	{ left, top, width, height }: ShownRect,
+	whole: { width: number; height: number }
+): Picture {
+	const bitmap = m.FPDFBitmap_CreateEx(width, height, 4, 0, 0);
+	m.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, 0xffffffff);
+	// 0x10: colours in the order red, green, blue; 0x01: with annotations
+	m.FPDF_RenderPageBitmap(bitmap, page, -left, -top, whole.width, whole.height, 0, 0x11);
+	if (form) m.FPDF_FFLDraw(form, bitmap, page, -left, -top, whole.width, whole.height, 0, 0x11);
+	const buffer = m.FPDFBitmap_GetBuffer(bitmap);
+	const rgba = memory(m).slice(buffer, buffer + width * height * 4);
+	m.FPDFBitmap_Destroy(bitmap);
+	return { width, height, rgba };
 }
 
 /** Opens a page, closes it afterwards; with `form` its fields are ready to be drawn meanwhile. */

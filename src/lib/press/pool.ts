@@ -1,93 +1,166 @@
-import { existsSync } from 'node:fs';
-import path from 'node:path';
-import { Piscina } from 'piscina';
 import type { PageDrawing } from '../core/page';
 import { refuse, type Refusal } from '../core/refusal';
-import type { TakeInLimits, TakenIn } from './take-in';
-import type { PagePlace } from './page-order';
-import type { Written } from './word';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
+import { closeLanes, inLane, JobEnded, type Told, type Wish } from './lanes';
+import type { PagePlace } from './page-order';
+import type { Stamp } from './stamp';
+import type { Compared, TakeInLimits, TakenIn } from './take-in';
+import type { ToCompare } from './take-in/job';
+import type { Written } from './word/word';
 
-/** How long one job may take before its worker is ended. A hostile file must not hold a worker for ever. */
-const TIME = { takeIn: 60_000, seal: 120_000, picture: 20_000, word: 90_000 };
+/** How long one job may work before its worker is ended. A hostile file must not hold a worker for ever. */
+const TIME = { short: 12_000, takeIn: 60_000, compare: 120_000, seal: 120_000, picture: 20_000, word: 90_000 };
+/** What is no larger than this is likely to be done soon. */
+const SMALL = 1_500_000;
 
-let pool: Piscina | null = null;
+/** Who follows a job, and may call it off. */
+export type Following = Pick<Wish, 'told' | 'signal'>;
 
-/** The workers. Looks for their file first: a missing one would hang every request. */
-function workers(): Piscina {
-	if (pool) return pool;
-	const filename = path.resolve(process.env['PELLUM_WORKER'] ?? 'dist/press/worker.js');
-	if (!existsSync(filename)) throw new Error(`the press worker is not built: ${filename} is missing`);
-	pool = new Piscina({
-		filename,
-		minThreads: 1,
-		maxThreads: 2,
-		idleTimeout: 600_000,
-		resourceLimits: { maxOldGenerationSizeMb: 1024 }
-	});
-	return pool;
+/** Small work in the short lane; what turns out not to be soon done goes on among the long. */
+async function bySize<T>(name: string, job: object, size: number, time: number, following: Following = {}): Promise<T> {
+	if (size <= SMALL) {
+		try {
+			return await inLane<T>(name, job, { lane: 'short', time: TIME.short, ...following });
+		} catch (error) {
+			if (!(error instanceof JobEnded) || error.why !== 'heavy') throw error;
+		}
+	}
+	return inLane<T>(name, job, { lane: 'long', time, ...following });
 }
 
-async function run<T>(name: string, job: unknown, time: number): Promise<T> {
-	return (await workers().run(job, { name, signal: AbortSignal.timeout(time) })) as T;
+const CANCELLED = refuse('cancelled', 'Called off. Nothing was added.');
+
+/** The refusal for a job that came to nothing; what is no such end is thrown on. */
+function refusedFor(error: unknown, heavy: Refusal, broken: Refusal): Refusal {
+	if (!(error instanceof JobEnded)) throw error;
+	return error.why === 'cancelled' ? CANCELLED : error.why === 'heavy' ? heavy : broken;
 }
 
 /** Takes a PDF in, in a worker with a time and memory bound: a file that breaks it is refused, not fatal. */
-export async function takeInInWorker(bytes: Uint8Array, limits?: TakeInLimits): Promise<TakenIn | Refusal> {
+export async function takeInInWorker(
+	bytes: Uint8Array,
+	limits?: TakeInLimits,
+	following?: Following
+): Promise<TakenIn | Refusal> {
 	try {
-		return await run('takeInJob', { bytes, limits }, TIME.takeIn);
-	} catch {
-		return refuse(
-			'pdf-too-heavy',
-			'The PDF takes more time or memory to open than is permitted. Save it anew, or split it.'
+		return await bySize('takeInJob', { bytes, limits }, bytes.length, TIME.takeIn, following);
+	} catch (error) {
+		return refusedFor(
+			error,
+			refuse(
+				'pdf-too-heavy',
+				'The PDF takes more time or memory to open than is permitted. Save it anew, or split it.'
+			),
+			refuse(
+				'pdf-unreadable',
+				'The PDF has something in it that Pellum can’t read. Print it as a new PDF and add that.'
+			)
 		);
 	}
 }
 
-/** Lines and boxes of a document that is here already. */
-export function drawnInWorker(bytes: Uint8Array): Promise<PageDrawing[]> {
-	return run('drawn', { bytes }, TIME.takeIn);
+/**
+ * Draws every page of a document and of what it was made from, and tells which look different; large ones in two halves
+ * side by side. Refuses `cancelled`; what can't be compared at all counts as different throughout.
+ */
+export async function compareInWorker(job: ToCompare, following?: Following): Promise<Compared | Refusal> {
+	const of = job.widths.length;
+	const parts =
+		of > 60
+			? [
+					[0, Math.ceil(of / 2)],
+					[Math.ceil(of / 2), of]
+				]
+			: [[0, of]];
+	const done = parts.map(() => 0);
+	try {
+		const found = await Promise.all(
+			parts.map(([from, to], i) =>
+				bySize<Compared>('compareJob', { ...job, from, to }, of > 60 ? Infinity : job.original.length, TIME.compare, {
+					signal: following?.signal,
+					told: (what) => {
+						if (what.is === 'page') done[i] = what.page;
+						following?.told?.({ is: 'page', page: done.reduce((a, b) => a + b, 0), of });
+					}
+				})
+			)
+		);
+		return { differ: found.flatMap((one) => one.differ), blank: found.flatMap((one) => one.blank) };
+	} catch (error) {
+		if (error instanceof JobEnded && error.why === 'cancelled') return CANCELLED;
+		if (!(error instanceof JobEnded)) throw error;
+		return { differ: job.widths.map((_, page) => page), blank: [] };
+	}
 }
 
+/** A page of a document, or of what it was made from, as a PNG so many pixels wide. */
+export function pageInWorker(job: { bytes: Uint8Array; page: number; width: number; hidden?: TakenIn['hidden'] }) {
+	return bySize<Uint8Array>('pageJob', job, 0, TIME.takeIn);
+}
+
+/** Lines and boxes of a document that is here already. */
+export function drawnInWorker(bytes: Uint8Array): Promise<PageDrawing[]> {
+	return bySize('drawn', { bytes }, bytes.length, TIME.takeIn);
+}
+
+const SEALING = { lane: 'seal', time: TIME.seal } as const;
+
 export function sealPaperInWorker(job: PaperJob): Promise<Sealed> {
-	return run('sealPaper', job, TIME.seal);
+	return inLane('sealPaper', job, SEALING);
 }
 
 export function sealEvidenceInWorker(job: EvidenceJob): Promise<Sealed> {
-	return run('sealEvidence', job, TIME.seal);
+	return inLane('sealEvidence', job, SEALING);
+}
+
+/** Stamps that can't be seen on a sealed copy. */
+export function unseenInWorker(job: { paper: Uint8Array; sealed: Uint8Array; stamps: Stamp[] }): Promise<Stamp[]> {
+	return inLane('unseenStamps', job, SEALING);
 }
 
 export async function markPictureInWorker(bytes: Uint8Array): Promise<Sealed | Refusal> {
 	try {
-		return await run('markPicture', { bytes }, TIME.picture);
-	} catch {
-		return refuse('not-a-picture', 'This is not a picture that can be read. Use a PNG or JPEG.');
+		return await inLane('markPicture', { bytes }, { lane: 'short', time: TIME.picture });
+	} catch (error) {
+		const none = refuse('not-a-picture', 'This is not a picture that can be read. Use a PNG or JPEG.');
+		return refusedFor(error, none, none);
 	}
 }
 
 /** Pictures as the pages of one PDF. */
-export async function picturesInWorker(pictures: Uint8Array[]): Promise<Uint8Array | Refusal> {
+export async function picturesInWorker(pictures: Uint8Array[], following?: Following): Promise<Uint8Array | Refusal> {
+	const size = pictures.reduce((sum, one) => sum + one.length, 0);
 	try {
-		return await run('picturesToPdf', { pictures }, TIME.takeIn);
-	} catch {
-		return refuse('not-a-picture', 'The pictures take more time or memory than is permitted. Save them smaller.');
+		return await bySize('picturesToPdf', { pictures }, size, TIME.takeIn, following);
+	} catch (error) {
+		return refusedFor(
+			error,
+			refuse('not-a-picture', 'The pictures take more time or memory than is permitted. Save them smaller.'),
+			refuse('not-a-picture', 'A picture among them can’t be read. Use PNG or JPEG.')
+		);
 	}
 }
 
 /** A Word document as a PDF, in a worker with a time and memory bound. */
-export async function wordInWorker(bytes: Uint8Array): Promise<Written | Refusal> {
+export async function wordInWorker(
+	bytes: Uint8Array,
+	changes: 'ask' | 'accepted' | 'before',
+	following?: Following
+): Promise<Written | Refusal> {
 	try {
-		return await run('wordToPdf', { bytes }, TIME.word);
-	} catch {
-		return refuse('docx-too-heavy', 'The Word document takes more time or memory than is permitted. Save it as PDF.');
+		return await bySize('wordToPdf', { bytes, changes }, bytes.length, TIME.word, following);
+	} catch (error) {
+		return refusedFor(
+			error,
+			refuse('docx-too-heavy', 'The Word document takes more time or memory than is permitted. Save it as PDF.'),
+			refuse('docx-unreadable', 'The Word document can’t be read. Save it as PDF and add that.')
+		);
 	}
 }
 
 export function reorderInWorker(bytes: Uint8Array, pages: PagePlace[]): Promise<Uint8Array> {
-	return run('reorderPages', { bytes, pages }, TIME.takeIn);
+	return bySize('reorderPages', { bytes, pages }, bytes.length, TIME.takeIn);
 }
 
-export async function closePool(): Promise<void> {
-	await pool?.destroy();
-	pool = null;
-}
+export const closePool = closeLanes;
+export type { Told };

@@ -11,6 +11,7 @@ import type { Hand } from '../core/field';
 import { shownSize, toShown, uprightMatrix, type PageSize, type Rect } from '../core/page';
 import { pageBox } from './box';
 import { drawSet, isRightToLeft, type FontSet } from './fonts';
+import { isolate } from './isolate';
 
 /** How a text stands in its box. `size` is 11 where nothing is said; `fixed`: it keeps its size even where it runs over. */
 export interface TextStyle {
@@ -59,6 +60,7 @@ export async function stampAll(doc: PDFDocument, fonts: FontSet, stamps: Stamp[]
 		const here = stamps.filter((stamp) => stamp.page === number);
 		if (here.length === 0) continue;
 		const box = pageBox(page);
+		isolate(doc, page);
 		page.pushOperators(pushGraphicsState(), concatTransformationMatrix(...uprightMatrix(box, box)));
 		for (const stamp of here) await draw(doc, page, fonts, place(box, stamp.rect), stamp.mark);
 		page.pushOperators(popGraphicsState());

@@ -1,5 +1,34 @@
 /** The worker's entry: each export is a task by its name. Built into `dist/press/worker.js`. */
-export { drawn, takeInJob, markPicture, sealEvidence, sealPaper } from './jobs';
-export { reorderPages } from './page-order';
-export { picturesToPdf } from './pictures';
-export { wordToPdf } from './word';
+import type { MessagePort } from 'node:worker_threads';
+import * as jobs from './jobs';
+import type { Told } from './lanes';
+import { reorderPages as reorder } from './page-order';
+import { picturesToPdf as pictures } from './pictures';
+import { unseenStamps as unseen } from './seen';
+import { compareJob as compare, pageJob as page, takeInJob as taking, type TellPage } from './take-in/job';
+import { wordToPdf as word } from './word/word';
+
+/** A task that says when it begins and at which page it is, to whoever has the other end of the port. */
+function telling<J, R>(work: (job: J, tell: TellPage) => R): (given: { job: J; port: MessagePort }) => Promise<R> {
+	return async ({ job, port }) => {
+		const tell = (what: Told) => port.postMessage(what);
+		tell({ is: 'working' });
+		try {
+			return await work(job, (page, of) => tell({ is: 'page', page, of }));
+		} finally {
+			port.close();
+		}
+	};
+}
+
+export const drawn = telling(jobs.drawn);
+export const markPicture = telling(jobs.markPicture);
+export const sealEvidence = telling(jobs.sealEvidence);
+export const sealPaper = telling(jobs.sealPaper);
+export const takeInJob = telling(taking);
+export const compareJob = telling(compare);
+export const pageJob = telling(page);
+export const unseenStamps = telling(unseen);
+export const reorderPages = telling(reorder);
+export const picturesToPdf = telling(pictures);
+export const wordToPdf = telling(word);

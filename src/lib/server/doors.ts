@@ -29,6 +29,7 @@ export const DOORS: Record<string, { look: Least; do: Least }> = {
 	'/bench/[id]/template': { look: 'nobody', do: 'preparer' },
 	'/bench/new': { look: 'nobody', do: 'preparer' },
 	'/papers/[digest]': { look: 'viewer', do: 'nobody' },
+	'/papers/[digest]/looks': { look: 'preparer', do: 'preparer' },
 	'/papers/[digest]/reading': { look: 'viewer', do: 'nobody' },
 	'/papers/[digest]/source': { look: 'viewer', do: 'nobody' },
 	'/papers/[digest]/thumbnail': { look: 'viewer', do: 'nobody' },

@@ -1,6 +1,10 @@
 import { error, json } from '@sveltejs/kit';
 import type { Account } from './accounts';
-import { isRefusal, type Refusal } from '../core/refusal';
+import pino from 'pino';
+import { isRefusal, refuse, type Refusal } from '../core/refusal';
+import type { Following } from '../press';
+
+const log = pino({ name: 'web', level: process.env['PELLUM_LOG'] ?? 'warn' });
 
 const STATUS: Record<string, number> = {
 	'no-link': 404,
@@ -60,4 +64,30 @@ export async function bodyOf(request: Request): Promise<unknown> {
 	} catch {
 		return undefined;
 	}
+}
+
+/**
+ * Long work as lines of JSON: how far it is (`{is: 'queued' | 'working' | 'page', …}`), at last its result or its refusal.
+ * Whoever stops listening calls it off.
+ */
+export function followed(work: (following: Following) => Promise<object | Refusal>): Response {
+	const ending = new AbortController();
+	const lines = new ReadableStream<Uint8Array>({
+		async start(stream) {
+			const say = (line: object) => {
+				if (!ending.signal.aborted) stream.enqueue(new TextEncoder().encode(`${JSON.stringify(line)}\n`));
+			};
+			let result: object;
+			try {
+				result = await work({ told: say, signal: ending.signal });
+			} catch (error) {
+				log.error(error, 'followed work failed');
+				result = refuse('failed', 'Something went wrong on our side. Nothing was added; try it again.');
+			}
+			say(isRefusal(result) ? { is: 'refused', code: result.code, say: result.say } : { is: 'done', ...result });
+			if (!ending.signal.aborted) stream.close();
+		},
+		cancel: () => ending.abort()
+	});
+	return new Response(lines, { headers: { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store' } });
 }

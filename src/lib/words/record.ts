@@ -1,4 +1,4 @@
-import { SENDER, type PacketEvent, type PlanChange, type Plan, type Recorded } from '../core/packet';
+import { SENDER, type PacketEvent, type PaperTaken, type PlanChange, type Plan, type Recorded } from '../core/packet';
 import { doneWord } from '../core/route';
 
 /** An event in plain words, for the record beside a packet and for the evidence sheet. */
@@ -9,10 +9,22 @@ export function inWords(event: Recorded, plan: Plan): string {
 	return event.by.kind === 'office' && event.type !== 'PacketSent' ? `${said} By ${event.by.name}.` : said;
 }
 
+/** Whether documents were taken in unchanged, or which pages were accepted as they are, by whom. */
+function takenInWords(taken: PaperTaken[], plan: Plan): string {
+	const name = (id: string) => plan.papers.find((paper) => paper.id === id)?.name ?? 'a document';
+	return taken
+		.map(({ paper, pages }) =>
+			pages.length === 0
+				? ` “${name(paper)}” was taken in unchanged.`
+				: ` Of “${name(paper)}” ${pages.map(({ page, by }) => `page ${page + 1} looks different from its file and was accepted as it is by ${by}`).join('; ')}.`
+		)
+		.join('');
+}
+
 function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string): string {
 	switch (event.type) {
 		case 'PacketSent':
-			return `${event.sender.name} sent it as ${event.reference}.`;
+			return `${event.sender.name} sent it as ${event.reference}.${takenInWords(event.taken ?? [], plan)}`;
 		case 'StopOpened':
 			return `Stop ${event.stop + 1} opened for ${event.people.map(person).join(' and ')}.`;
 		case 'StopSkipped':

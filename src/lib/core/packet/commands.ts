@@ -1,5 +1,5 @@
 import type { Answers } from '../field';
-import type { From, MessagePurpose, PageSeen } from './events';
+import type { From, MessagePurpose, PageSeen, PaperTaken } from './events';
 import type { Plan } from './plan';
 import type { Channel, WordingWish } from './state';
 
@@ -18,6 +18,7 @@ export type Command =
 			zone: string;
 			/** ISO 8601 days on which nobody works besides Saturdays and Sundays */
 			holidays?: string[];
+			taken?: PaperTaken[];
 	  }
 	| {
 			do: 'recordMessage';

@@ -133,7 +133,8 @@ function send(state: Packet, command: Extract<Command, { do: 'send' }>, now: str
 			plan: command.planDigest,
 			sender: command.sender,
 			deadline: plan.days === null ? null : deadlineAfter(now, plan.days, zone, ...working),
-			zone
+			zone,
+			...(command.taken && command.taken.length > 0 && { taken: command.taken })
 		},
 		...opens
 	];

@@ -20,6 +20,15 @@ export interface PageSeen {
 	seconds: number;
 }
 
+/**
+ * How a document was taken in: pages (from 0) that look different from the file they were made from, and who has accepted
+ * them as they are; none where every page looks as in the file.
+ */
+export interface PaperTaken {
+	paper: string;
+	pages: { page: number; by: string }[];
+}
+
 /** What can happen to a packet. Past tense, since it has happened. */
 export type PacketEvent =
 	| {
@@ -32,6 +41,8 @@ export type PacketEvent =
 			/** ISO 8601 in UTC, or null where the packet stays open until it is withdrawn */
 			deadline: string | null;
 			zone: string;
+			/** documents whose pages were compared with their files */
+			taken?: PaperTaken[];
 	  }
 	/** `copies`: those who get a copy of the present state, where the sender wants that */
 	| { type: 'StopOpened'; stop: number; people: string[]; copies?: string[] }

@@ -12,7 +12,7 @@ export {
 export type { Command, Names } from './commands';
 export { decide } from './decide';
 export { mustProve } from './deciding/identity';
-export type { Actor, From, MessagePurpose, PacketEvent, PageSeen, Recorded } from './events';
+export type { Actor, From, MessagePurpose, PacketEvent, PageSeen, PaperTaken, Recorded } from './events';
 export { evolve, fold, type PlanLookup } from './evolve';
 export {
 	CheckSchema,

@@ -3,6 +3,8 @@ import type { Rect } from './geometry';
 /** A word as it is printed: page space, points. */
 export interface PrintedWord extends Rect {
 	text: string;
+	/** how sure a machine is of it that read it from a picture, 0 to 100; without it, it was printed */
+	sure?: number;
 }
 
 /** A printed straight line, along one of the page's edges. Page space, points. */
@@ -30,6 +32,10 @@ export interface PdfWidget extends Rect {
 export interface PageDrawing {
 	lines: PrintedLine[];
 	boxes: Rect[];
+	/** circles, by the square round them; absent in what was read before they were looked for */
+	rings?: Rect[];
+	/** which of the boxes are filled with a shade and have no edge of their own */
+	shaded?: Rect[];
 }
 
 /** What is printed on a document's pages: words, lines and boxes, page by page. */
@@ -40,4 +46,19 @@ export interface PaperReading {
 	words: PrintedWord[][];
 	drawn: PageDrawing[];
 	widgets: PdfWidget[];
+	/** absent where no page is a picture */
+	scans?: Scans;
+}
+
+/** Pages of a document that are pictures, and what a machine has read of them so far. */
+export interface Scans {
+	/** from 0 */
+	pages: number[];
+	/** how many of them are done, read or given up */
+	done: number;
+	/**
+	 * Pages that were read: how sure of it on the whole (0 to 100), by how many degrees their rows rise to the right, and by
+	 * how much they would have to be turned to stand upright.
+	 */
+	read: { page: number; sure: number; lean: number; turn: 0 | 90 | 180 | 270 }[];
 }

@@ -1,5 +1,5 @@
 import { shownSize, toShown, type PageSize, type Rect, type ShownRect } from './geometry';
-import type { PrintedPages } from './printed';
+import type { PageDrawing, PrintedPages } from './printed';
 
 export interface ShownWord extends ShownRect {
 	text: string;
@@ -28,16 +28,21 @@ export interface ShownPage {
 	level: Stroke[];
 	upright: Stroke[];
 	boxes: ShownRect[];
+	/** circles, by the square round them */
+	rings: ShownRect[];
+	/** which of the boxes are a shade without an edge */
+	shaded: ShownRect[];
 }
 
 /** What is printed on a page, in the space in which people see it and fields are dragged. */
 export function shownPage(reading: PrintedPages, number: number, page: PageSize): ShownPage {
-	const drawn = reading.drawn[number] ?? { lines: [], boxes: [] };
+	const drawn: PageDrawing = reading.drawn[number] ?? { lines: [], boxes: [] };
 	const words = (reading.words[number] ?? []).map((w) => ({ text: w.text, ...toShown(page, w) }));
 	const strokes = drawn.lines.map((l) =>
 		toShown(page, { x: l.x1, y: l.y1, width: l.x2 - l.x1, height: l.y2 - l.y1 } satisfies Rect)
 	);
 	const boxes = drawn.boxes.map((box) => toShown(page, box));
+	const { rings = [], shaded = [] } = drawn;
 	return {
 		...shownSize(page),
 		words,
@@ -52,7 +57,9 @@ export function shownPage(reading: PrintedPages, number: number, page: PageSize)
 				.filter((s) => s.height > s.width)
 				.map((s) => ({ at: s.left + s.width / 2, from: s.top, to: s.top + s.height }))
 		),
-		boxes: distinct(boxes)
+		boxes: distinct(boxes),
+		rings: distinct(rings.map((one) => toShown(page, one))),
+		shaded: distinct(shaded.map((one) => toShown(page, one)))
 	};
 }
 

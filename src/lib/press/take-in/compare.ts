@@ -23,16 +23,23 @@ export interface Compared {
 
 /**
  * Draws each page of two documents small, by the same renderer, and tells which look different by more than rounding.
- * `widths`: of the pages as shown, in points. Their numbers of pages must be alike.
+ * `widths`: of the pages as shown, in points, from the page `from` on. Their numbers of pages must be alike.
  */
-export function compared(original: OpenPdf, taken: OpenPdf, widths: number[], told: (page: number) => void): Compared {
+export function compared(
+	original: OpenPdf,
+	taken: OpenPdf,
+	widths: number[],
+	told: (page: number) => void = () => {},
+	from = 0
+): Compared {
 	const found: Compared = { differ: [], blank: [] };
-	widths.forEach((points, page) => {
+	widths.forEach((points, i) => {
+		const page = from + i;
 		const width = comparingWidth(points);
 		const [before, after] = [pictureOf(original, page, width), pictureOf(taken, page, width)];
 		if (!before || !after || looksDifferent(before, after)) found.differ.push(page);
 		if (after && isBlank(after)) found.blank.push(page);
-		told(page + 1);
+		told(i + 1);
 	});
 	return found;
 }

@@ -31,7 +31,7 @@ async function through(page: RawPage): Promise<{ taken: TakenIn; picture: Pictur
 	const taken = ok(await takeIn(original));
 	const [before, after] = [await open(original), await open(taken.bytes)];
 	before.showForms(isLeftOut, taken.hidden);
-	const { differ } = compared(before, after, [300], () => {});
+	const { differ } = compared(before, after, [300]);
 	return { taken, picture: after.picture(0, 300), differ, says: taken.words[0]!.map((w) => w.text).join(' ') };
 }
 
@@ -176,7 +176,7 @@ describe('comparing finds', () => {
 	])('%s', async (_, one, other) => {
 		const [a, b] = [await open(onePage(one)), await open(onePage(other))];
 		for (const pdf of [a, b]) pdf.showForms(isLeftOut);
-		expect(compared(a, b, [300], () => {}).differ).toEqual([0]);
-		expect(compared(a, a, [300], () => {}).differ).toEqual([]);
+		expect(compared(a, b, [300]).differ).toEqual([0]);
+		expect(compared(a, a, [300]).differ).toEqual([]);
 	});
 });

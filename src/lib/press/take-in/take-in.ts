@@ -1,7 +1,7 @@
 import { PDFArray, PDFDocument, PDFName, PDFNumber, PDFRef } from '@cantoo/pdf-lib';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import type { PageDrawing, PageSize, PdfWidget, PrintedWord } from '../../core/page';
+import type { PageDrawing, PageSize, PdfWidget, PrintedWord, Rect } from '../../core/page';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { pageBox } from '../box';
 import { openPdf, type AnnotationPlace, type OpenPdf } from '../pdfium';
@@ -35,9 +35,15 @@ export interface TakenIn {
 	/** PNG of the first page, 240 px wide */
 	thumbnail: Uint8Array;
 	stripped: Stripped[];
+	/** pages that are a picture of a page and have hardly a word of their own, from 0 */
+	scans: number[];
 	/** annotations of the original that a switched-off layer hides */
 	hidden: AnnotationPlace[];
 }
+
+/** A page with fewer words than this, more than so much of which is a picture, is a scan. */
+const FEW_WORDS = 6;
+const PICTURED = 0.5;
 
 const DAMAGED = refuse('pdf-damaged', 'The PDF is damaged beyond repair. Ask for it again.');
 const NO_PAGES = refuse('pdf-no-pages', 'The PDF has no pages.');
@@ -90,9 +96,11 @@ export async function takeIn(
 	try {
 		const words: PrintedWord[][] = [];
 		const drawn: PageDrawing[] = [];
+		const scans: number[] = [];
 		for (const [page, box] of boxes.entries()) {
 			words.push(inside(clean.words(page), box));
 			drawn.push(shifted(clean.drawing(page), box));
+			if (words[page]!.length < FEW_WORDS && clean.pictured(page) > PICTURED) scans.push(page);
 			told(page + 1, boxes.length);
 		}
 		return {
@@ -102,6 +110,7 @@ export async function takeIn(
 			words,
 			drawn,
 			widgets,
+			scans,
 			thumbnail: await thumbnail(clean),
 			stripped,
 			hidden
@@ -210,11 +219,27 @@ export async function readDrawn(job: { bytes: Uint8Array }): Promise<PageDrawing
 }
 
 /** From user space into page space, to the hundredth of a point. */
-function shifted({ lines, boxes }: PageDrawing, box: { x: number; y: number }): PageDrawing {
+function shifted(
+	{ lines, boxes, rings = [], shaded = [] }: PageDrawing,
+	origin: { x: number; y: number }
+): PageDrawing {
 	const r = (n: number) => Math.round(n * 100) / 100;
+	const moved = ({ x, y, width, height }: Rect) => ({
+		x: r(x - origin.x),
+		y: r(y - origin.y),
+		width: r(width),
+		height: r(height)
+	});
 	return {
-		lines: lines.map((l) => ({ x1: r(l.x1 - box.x), y1: r(l.y1 - box.y), x2: r(l.x2 - box.x), y2: r(l.y2 - box.y) })),
-		boxes: boxes.map((b) => ({ x: r(b.x - box.x), y: r(b.y - box.y), width: r(b.width), height: r(b.height) }))
+		lines: lines.map(({ x1, y1, x2, y2 }) => ({
+			x1: r(x1 - origin.x),
+			y1: r(y1 - origin.y),
+			x2: r(x2 - origin.x),
+			y2: r(y2 - origin.y)
+		})),
+		boxes: boxes.map(moved),
+		...(rings.length > 0 && { rings: rings.map(moved) }),
+		...(shaded.length > 0 && { shaded: shaded.map(moved) })
 	};
 }
 

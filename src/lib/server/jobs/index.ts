@@ -3,6 +3,7 @@ import { sendRows, type BatchJob } from '../batches';
 import type { House } from '../house';
 import { act } from '../packets/act';
 import { sendScheduled } from '../packets/schedule';
+import { readScans, type ReadingJob } from '../papers';
 import { sendMessage, type MessageJob } from './messages';
 import { sealPacket } from './sealing';
 
@@ -23,6 +24,8 @@ export interface FailingJob {
 }
 
 const log = pino({ name: 'jobs', level: process.env['PELLUM_LOG'] ?? 'warn' });
+/** Kinds of job that take long, which must not keep the others waiting: how many of them run side by side. */
+const SLOW = { kinds: ['read'], sideBySide: 1 };
 const SIDE_BY_SIDE = 2;
 
 /**
@@ -30,7 +33,7 @@ const SIDE_BY_SIDE = 2;
  * silently. One runner a database.
  */
 export class JobRunner {
-	private running = new Set<number>();
+	private running = new Map<number, 'slow' | 'usual'>();
 	private timer: NodeJS.Timeout | null = null;
 	private stopped = false;
 	private waiting: (() => void)[] = [];
@@ -54,7 +57,8 @@ export class JobRunner {
 	/** Does everything that is due now, one after the other; for scripts and tests. */
 	async drain(): Promise<void> {
 		this.keepTime();
-		for (let job = this.next(); job; job = this.next()) await this.run(job);
+		for (const lane of ['usual', 'slow'] as const)
+			for (let job = this.next(lane); job; job = this.next(lane)) await this.run(job, lane);
 	}
 
 	private wake = (): void => {
@@ -62,7 +66,13 @@ export class JobRunner {
 			if (this.stopped || !this.house.db.open) return;
 			try {
 				this.keepTime();
-				for (let job = this.next(); job && this.running.size < SIDE_BY_SIDE; job = this.next()) void this.run(job);
+				for (const [lane, most] of [
+					['usual', SIDE_BY_SIDE],
+					['slow', SLOW.sideBySide]
+				] as const) {
+					const busy = () => [...this.running.values()].filter((one) => one === lane).length;
+					for (let job = this.next(lane); job && busy() < most; job = this.next(lane)) void this.run(job, lane);
+				}
 			} catch (error) {
 				// a full or read-only disk: said in the log, tried again at the next tick
 				log.error(error, 'the outbox can’t be read or written');
@@ -70,17 +80,23 @@ export class JobRunner {
 		});
 	};
 
-	private next(): JobRow | undefined {
+	private next(lane: 'slow' | 'usual'): JobRow | undefined {
 		return this.house.db
-			.prepare<[string, string], JobRow>(
+			.prepare<[string, string, string, number], JobRow>(
 				`SELECT id, kind, key, payload, attempts FROM jobs WHERE done_at IS NULL AND due_at <= ?
-				 AND id NOT IN (SELECT value FROM json_each(?)) ORDER BY due_at, id LIMIT 1`
+				 AND id NOT IN (SELECT value FROM json_each(?))
+				 AND (kind IN (SELECT value FROM json_each(?))) = ? ORDER BY due_at, id LIMIT 1`
 			)
-			.get(this.house.now().toISOString(), JSON.stringify([...this.running]));
+			.get(
+				this.house.now().toISOString(),
+				JSON.stringify([...this.running.keys()]),
+				JSON.stringify(SLOW.kinds),
+				lane === 'slow' ? 1 : 0
+			);
 	}
 
-	private async run(job: JobRow): Promise<void> {
-		this.running.add(job.id);
+	private async run(job: JobRow, lane: 'slow' | 'usual'): Promise<void> {
+		this.running.set(job.id, lane);
 		let why: string | null;
 		try {
 			why = await this.perform(job);
@@ -105,6 +121,7 @@ export class JobRunner {
 				.prepare('UPDATE jobs SET done_at = ?, error = NULL WHERE id = ?')
 				.run(this.house.now().toISOString(), job.id);
 		};
+		if (job.kind === 'read') return readScans(this.house, JSON.parse(job.payload) as ReadingJob, done);
 		if (job.kind === 'batch') return Promise.resolve(sendRows(this.house, JSON.parse(job.payload) as BatchJob, done));
 		return job.kind === 'seal'
 			? sealPacket(this.house, payload.packet, done)

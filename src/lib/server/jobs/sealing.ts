@@ -1,7 +1,7 @@
 import { isoDay, momentIn } from '../../core/calendar';
 import { addressOf, planOfRecord, type PlanPerson, type Recorded, type SentPacket } from '../../core/packet';
 import { acts, doneWord } from '../../core/route';
-import { sealEvidenceInWorker, sealPaperInWorker, type Evidence, type Mark } from '../../press';
+import { sealEvidenceInWorker, sealPaperInWorker, unseenInWorker, type Evidence, type Mark } from '../../press';
 import { inWords } from '../../words/record';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
@@ -31,14 +31,19 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 	const files = handedIn(packet);
 	const papers: Record<string, Awaited<ReturnType<typeof sealPaperInWorker>>> = {};
 	for (const paper of packet.plan.papers) {
-		papers[paper.id] = await sealPaperInWorker({
+		const bytes = readBlob(db, paper.digest)!.bytes;
+		const stamps = stampsOf(db, packet.plan, packet.answers, paper.id, isoDay(packet.zone, packet.at));
+		const sealed = await sealPaperInWorker({
 			...shared,
-			paper: readBlob(db, paper.digest)!.bytes,
-			stamps: stampsOf(db, packet.plan, packet.answers, paper.id, isoDay(packet.zone, packet.at)),
+			paper: bytes,
+			stamps,
 			files: files
 				.filter((one) => one.paper === paper.id)
 				.map(({ answer }) => ({ name: answer.name, media: answer.media, bytes: readBlob(db, answer.file)!.bytes }))
 		});
+		const unseen = await unseenInWorker({ paper: bytes, sealed: sealed.bytes, stamps });
+		if (unseen.length > 0) throw new Error(unseenSay(packet.reference, paper.name, unseen));
+		papers[paper.id] = sealed;
 	}
 	const digests = Object.fromEntries(Object.entries(papers).map(([paper, sealed]) => [paper, sealed.digest]));
 	const evidence = await sealEvidenceInWorker({ ...shared, evidence: evidenceOf(house, packet, digests) });
@@ -49,6 +54,12 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		done();
 	});
 	return null;
+}
+
+/** A genuine copy on which an answer can't be seen would be worse than none. */
+function unseenSay(reference: string, paper: string, unseen: { page: number }[]): string {
+	const pages = [...new Set(unseen.map((stamp) => stamp.page + 1))].join(', ');
+	return `${reference}: ${unseen.length} of the answers can’t be seen on “${paper}” (page ${pages}), so no sealed copy was made. The answers are kept; look at the document.`;
 }
 
 function evidenceOf(

@@ -20,6 +20,7 @@ import { holidayList } from '../holidays';
 import type { House } from '../house';
 import { organisation } from '../settings';
 import { act, freezePlan, office, packetState } from './act';
+import { unlikePart } from '../papers';
 import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, trimmed, unprintablePart, type Draft } from './drafts';
 import { revokeLinks } from './links';
 
@@ -115,7 +116,7 @@ export function sendCorrection(house: House, account: Account, id: string, revis
 		const before = packetState(house.db, draft.corrects);
 		if (before.status === 'none' || !isOpen(before)) return ENDED;
 		const plan = asSent(before, trimmed(draft.plan));
-		const no = unprintablePart(house, plan);
+		const no = unprintablePart(house, plan) ?? unlikePart(house, plan);
 		if (no) return no;
 		const corrected = act(house, before.packet, office(account), {
 			do: 'correct',

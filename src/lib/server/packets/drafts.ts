@@ -8,7 +8,7 @@ import { blobMeta } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, newReference } from '../ids';
-import { isAttachment, isKnownPaper } from '../papers';
+import { isAttachment, isKnownPaper, looksOf, takenAs, unlikePart } from '../papers';
 import { organisation } from '../settings';
 import { holidayList } from '../holidays';
 import { act, freezePlan, office, planLookup } from './act';
@@ -133,7 +133,7 @@ export function draftsOf(house: House, account: Account, most = 20): DraftRow[] 
 				sendAt: row.send_at,
 				fault: row.send_fault,
 				corrects: row.reference,
-				open: preflight(plan, account).filter((f) => !f.mild).length
+				open: preflight(plan, account, (digest) => looksOf(house, digest)?.unlike ?? []).filter((f) => !f.mild).length
 			};
 		});
 }
@@ -223,7 +223,7 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 				locale: localeOf(wanted)
 			})
 		};
-		const no = unprintablePart(house, plan);
+		const no = unprintablePart(house, plan) ?? unlikePart(house, plan);
 		if (no) return no;
 		const packet = newId(house.now());
 		const sent = act(house, packet, office(account), {
@@ -234,6 +234,7 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 			planDigest: freezePlan(house.db, plan),
 			sender: { name: account.name, email: account.email, organisation: name },
 			zone,
+			taken: takenAs(house, plan),
 			...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
 		});
 		if (!isRefusal(sent)) countUse(house, sent);

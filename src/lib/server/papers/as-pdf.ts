@@ -1,5 +1,6 @@
 import { fileTypeFromBuffer } from 'file-type';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import type { AddWish } from './index';
 import { glance, LIMITS, picturesInWorker, wordInWorker } from '../../press';
 
 /** A document as a PDF, with what it was made from where that was none. */
@@ -15,7 +16,7 @@ const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.doc
 const PICTURES = ['image/png', 'image/jpeg'];
 
 /** What came in as one PDF, judged by its content. Refuses what is neither PDF, Word nor pictures. */
-export async function asPdf(files: Uint8Array[]): Promise<AsPdf | Refusal> {
+export async function asPdf(files: Uint8Array[], wish: AddWish): Promise<AsPdf | Refusal> {
 	const [first] = files;
 	if (!first || files.some((file) => file.length === 0)) return refuse('file-empty', 'The file is empty (0 bytes).');
 	const size = files.reduce((sum, file) => sum + file.length, 0);
@@ -23,28 +24,29 @@ export async function asPdf(files: Uint8Array[]): Promise<AsPdf | Refusal> {
 		return refuse('file-too-large', `The file is ${mb(size)} MB; ${mb(LIMITS.bytes)} MB is the most.`);
 	const kinds = await Promise.all(files.map(async (file) => (await fileTypeFromBuffer(file))?.mime ?? ''));
 	if (kinds.every((kind) => PICTURES.includes(kind))) {
-		const pdf = await picturesInWorker(files);
+		const pdf = await picturesInWorker(files, wish);
 		if (isRefusal(pdf)) return pdf;
 		return { pdf, sources: files.map((bytes, i) => ({ bytes, media: kinds[i]! })), shaded: [], note: () => [] };
 	}
 	if (files.length > 1)
 		return refuse('not-pictures', 'Only pictures can be the pages of one document. Add the others one by one.');
-	if (kinds[0] === WORD || kinds[0] === 'application/zip') return fromWord(first);
+	if (kinds[0] === WORD || kinds[0] === 'application/zip') return fromWord(first, wish);
 	const no = glance(first);
 	if (no?.code === 'not-a-pdf')
 		return refuse('not-a-pdf', 'This is neither a PDF, a Word document (DOCX), nor a picture (PNG, JPEG).');
 	return no ?? { pdf: first, sources: [], shaded: [], note: () => [] };
 }
 
-async function fromWord(bytes: Uint8Array): Promise<AsPdf | Refusal> {
-	const made = await wordInWorker(bytes);
+async function fromWord(bytes: Uint8Array, wish: AddWish): Promise<AsPdf | Refusal> {
+	const made = await wordInWorker(bytes, wish.changes ?? 'ask', wish);
 	if (isRefusal(made)) return made;
-	const { pdf, shaded, by, words } = made;
+	const { pdf, shaded, by, words, notes } = made;
 	return {
 		pdf,
 		sources: [{ bytes, media: WORD }],
 		shaded,
 		note: (now) => [
+			...notes.map((note) => `${note}.`),
 			...(by === 'plain'
 				? [
 						`taken in the plain way, without its heads, feet, fonts and shading: ${now} words on the pages, ${words} in the text. Look at the pages before you go on, or save it as PDF and add that.`

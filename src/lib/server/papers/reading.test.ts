@@ -5,7 +5,7 @@ import path from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { expenseClaim } from '../../../../demo/forms/tuned';
 import { ok, testHouse } from '../../../../e2e/kit/house';
-import { findPlaces } from '../../core/page';
+import { placesOn } from '../../core/page';
 import { closePool } from '../../press';
 import { openDb } from '../db';
 import { addPaper, readingOf } from './index';
@@ -22,8 +22,8 @@ describe('what is known of a document', () => {
 		const before = drawn();
 		house.db.prepare('UPDATE papers SET drawn = NULL').run();
 		const again = (await readingOf(house, taken.digest))!;
-		expect(findPlaces(again, 0, { width: 595, height: 842, rotate: 0 })).toEqual(
-			findPlaces(reading, 0, { width: 595, height: 842, rotate: 0 })
+		expect(placesOn(again, 0, { width: 595, height: 842, rotate: 0 })).toEqual(
+			placesOn(reading, 0, { width: 595, height: 842, rotate: 0 })
 		);
 		expect(drawn()).toBe(before);
 		expect(await readingOf(house, 'f'.repeat(64))).toBeNull();

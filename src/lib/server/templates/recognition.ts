@@ -1,7 +1,8 @@
-import { Recogniser, verdictOf, type PrintedWord, type Verdict } from '../../core/page';
+import { Recogniser, verdictOf, type Verdict } from '../../core/page';
 import type { Account } from '../accounts';
 import type { House } from '../house';
 import { planLookup } from '../packets/act';
+import { wordsOfPaper } from '../papers';
 import { templateNames } from './list';
 
 /** What a document looks like. */
@@ -60,7 +61,9 @@ function learn(house: House, recogniser: Recogniser, template: string | null): v
 			recogniser.add(`${id} ${paper.id}`, wordsOf(house, paper.digest));
 }
 
+/** Printed words, and those a machine has read from pictures. */
 function wordsOf(house: House, digest: string): string[] {
-	const row = house.db.prepare<[string], { words: string }>('SELECT words FROM papers WHERE digest = ?').get(digest);
-	return row ? (JSON.parse(row.words) as PrintedWord[][]).flat().map((word) => word.text) : [];
+	return wordsOfPaper(house, digest)
+		.flat()
+		.map((word) => word.text);
 }

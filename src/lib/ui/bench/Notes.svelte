@@ -2,9 +2,16 @@
 	import type { Adding } from './adding.svelte';
 	import type { Bench } from './bench.svelte';
 	import LooksLike from './LooksLike.svelte';
+	import type { Scanning } from './scanning.svelte';
+	import { progressSaid } from './taking';
 
 	/** What has to be said about saving, a change that was refused, and what was added. */
-	let { bench, adding, onreload }: { bench: Bench; adding: Adding; onreload: () => void } = $props();
+	let {
+		bench,
+		adding,
+		scanning,
+		onreload
+	}: { bench: Bench; adding: Adding; scanning: Scanning; onreload: () => void } = $props();
 </script>
 
 {#if bench.saving.is === 'elsewhere'}
@@ -24,6 +31,27 @@
 	<p role="alert" class="rounded-sm border border-copper bg-sheet p-3 shadow-(--float)">{bench.refused}</p>
 {/if}
 {#if adding.looksLike}<LooksLike {adding} like={adding.looksLike} />{/if}
+{#if adding.busy}
+	<p role="status" class="flex items-center gap-3 rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)">
+		<span class="flex-1"><b>{adding.busy}</b>: {progressSaid(adding.progress)}</span>
+		{#if adding.progress.is === 'page'}<progress
+				class="w-24"
+				max={adding.progress.of}
+				value={adding.progress.page}
+				aria-label="How far {adding.busy} is"
+			></progress>{/if}
+		<button class="plain" onclick={() => adding.cancel()}>Call it off</button>
+	</p>
+{/if}
+{#each scanning.underWay as { paper, done, pages } (paper.digest)}
+	<p role="status" class="flex items-center gap-3 rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)">
+		<span class="flex-1"
+			>A machine reads the pictures in “{paper.name}”: page {Math.min(done + 1, pages.length)} of {pages.length}. You
+			can go on meanwhile.</span
+		><progress class="w-24" max={pages.length} value={done} aria-label="How far the reading of {paper.name} is"
+		></progress>
+	</p>
+{/each}
 {#each adding.notes as note, i (i)}
 	<p
 		role={note.bad ? 'alert' : 'status'}
@@ -31,7 +59,17 @@
 			? 'border-brick'
 			: 'border-hairline'}"
 	>
-		<span class="flex-1">{note.say}</span><button
+		<span class="flex-1"
+			>{note.say}{#if note.ways}<span class="flex gap-2 pt-2"
+					>{#each note.ways as way (way.say)}<button
+							class="button"
+							onclick={() => {
+								adding.notes = adding.notes.filter((n) => n !== note);
+								way.go();
+							}}>{way.say}</button
+						>{/each}</span
+				>{/if}</span
+		><button
 			class="plain"
 			aria-label="Put this note away"
 			onclick={() => (adding.notes = adding.notes.filter((n) => n !== note))}>Close</button

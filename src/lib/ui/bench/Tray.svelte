@@ -12,17 +12,8 @@
 
 	const owner = $derived(bench.person === null ? null : ownerName(bench.plan, bench.person));
 	const off = $derived(bench.plan.papers.length === 0);
-	// the kinds used most in this plan stand first; while one is in hand they stay where they are
-	let order = $state.raw(KINDS.map((k) => k.kind));
-	$effect(() => {
-		if (bench.placing) return;
-		const used = (kind: string) => bench.plan.fields.filter((f) => f.kind === kind).length;
-		const next = KINDS.map((kind, i) => ({ kind: kind.kind, i, used: used(kind.kind) }))
-			.sort((a, b) => b.used - a.used || a.i - b.i)
-			.map((k) => k.kind);
-		if (next.join() !== order.join()) order = next;
-	});
-	const kinds = $derived(order.map((name) => KINDS.find((k) => k.kind === name)!));
+	/** how often each kind is used here: those used are marked, and nothing moves under the hand */
+	const used = $derived(new Map(KINDS.map((k) => [k.kind, bench.plan.fields.filter((f) => f.kind === k.kind).length])));
 
 	let ghost = $state<{ name: string; x: number; y: number } | null>(null);
 
@@ -67,7 +58,8 @@
 		>
 	</p>
 	<div class="grid flex-1 grid-cols-9 gap-1" role="toolbar" aria-label="Kinds of field">
-		{#each kinds as kind (kind.kind)}
+		{#each KINDS as kind (kind.kind)}
+			{@const times = used.get(kind.kind) ?? 0}
 			<button
 				class="flex h-[36px] min-w-0 touch-none items-center gap-1.5 rounded-sm border px-2 text-left {bench.placing ===
 				kind.kind
@@ -81,6 +73,9 @@
 			>
 				<kbd class="w-3.5 font-sans text-[14px] font-semibold text-thread">{kind.letter}</kbd>
 				<span class="truncate text-[14px]">{kind.name}</span>
+				{#if times > 0}<span class="ml-auto text-[12px] text-quiet" title="{times} in this packet"
+						><span class="unseen">, </span>{times}<span class="unseen"> here</span></span
+					>{/if}
 			</button>
 		{/each}
 	</div>

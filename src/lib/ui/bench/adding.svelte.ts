@@ -1,14 +1,17 @@
-import type { Paper, Plan } from '../../core/packet';
+import { localeOf, type Paper, type Plan } from '../../core/packet';
 import { isMarkerKnown, markerFields } from './marked';
 import { post } from '../post';
 import type { Bench } from './bench.svelte';
 import { addPapers, attach } from './edits';
 import { withTemplate } from './fitting';
 import { reordered, type PagePlace } from './pages';
+import { follow, type Progress } from './taking';
 
 export interface Note {
 	say: string;
 	bad: boolean;
+	/** what may be done about it, each in a press */
+	ways?: { say: string; go: () => void }[];
 }
 
 /** What a document that was added looks like, for a person to take or leave. */
@@ -31,12 +34,14 @@ interface Taken {
 	pages: Paper['pages'];
 	stripped: string[];
 	notes: string[];
+	unlike?: number[];
 	shaded?: string[];
 	attached?: true;
 	why: string;
-	say?: string;
-	message?: string;
 }
+
+/** How a Word document with tracked changes is wanted. */
+type Changes = 'accepted' | 'before';
 
 const isPicture = (file: File) => /^image\/(png|jpeg)$/.test(file.type);
 
@@ -54,37 +59,52 @@ function paperOf({
 export class Adding {
 	/** the file that is on its way; '' where none is */
 	busy = $state('');
+	/** how far it is */
+	progress = $state.raw<Progress>({ is: 'sent' });
+	private ending: AbortController | null = null;
 	notes = $state<Note[]>([]);
 	/** pictures that come together are the pages of one document */
 	together = $state(true);
 	looksLike = $state.raw<LooksLike | null>(null);
 	fit = $state.raw<WantedFit | null>(null);
+	/** whether pages that look different from their file are looked at */
+	looking = $state(false);
 
 	constructor(private readonly bench: Bench) {}
 
-	say(say: string, bad = false): void {
-		this.notes.push({ say, bad });
+	say(say: string, bad = false, ways?: Note['ways']): void {
+		this.notes.push({ say, bad, ...(ways && { ways }) });
+	}
+
+	/** Calls off what is on its way in, and what comes after it. */
+	cancel(): void {
+		this.ending?.abort();
 	}
 
 	/** Adds documents, in their order. Pictures that come together are the pages of one, where that is wished. */
 	async add(files: File[]): Promise<void> {
 		this.notes = [];
 		for (const group of this.grouped(files)) {
-			const taken = await this.take(group);
-			if (!taken) continue;
-			if (taken.attached) {
-				this.bench.change('attach a file', attach(this.bench.plan, { name: taken.name, digest: taken.digest }));
-				this.say(`“${taken.name}” goes along unchanged, as an attachment. ${taken.why}`);
-				continue;
-			}
-			const { digest } = taken;
-			this.bench.change('add a document', addPapers(this.bench.plan, [paperOf(taken)]));
-			const paper = this.bench.plan.papers.at(-1);
-			// a lock of the template may have kept it out, which the Bench says
-			if (paper?.digest !== digest) continue;
-			await this.mark(paper);
-			await this.recognise(paper);
+			await this.addOne(group);
+			if (this.ending?.signal.aborted) return;
 		}
+	}
+
+	private async addOne(files: File[], changes?: Changes): Promise<void> {
+		const taken = await this.take(files, (wanted) => void this.addOne(files, wanted), changes);
+		if (!taken) return;
+		if (taken.attached) {
+			this.bench.change('attach a file', attach(this.bench.plan, { name: taken.name, digest: taken.digest }));
+			this.say(`“${taken.name}” goes along unchanged, as an attachment. ${taken.why}`);
+			return;
+		}
+		const { digest } = taken;
+		this.bench.change('add a document', addPapers(this.bench.plan, [paperOf(taken)]));
+		const paper = this.bench.plan.papers.at(-1);
+		// a lock of the template may have kept it out, which the Bench says
+		if (paper?.digest !== digest) return;
+		await this.mark(paper);
+		await this.recognise(paper);
 	}
 
 	private grouped(files: File[]): File[][] {
@@ -98,9 +118,9 @@ export class Adding {
 	}
 
 	/** Takes a file in for one that is there; its fields are then fitted. */
-	async exchange(paper: Paper, files: File[]): Promise<void> {
+	async exchange(paper: Paper, files: File[], changes?: Changes): Promise<void> {
 		this.notes = [];
-		const taken = await this.take(files);
+		const taken = await this.take(files, (wanted) => void this.exchange(paper, files, wanted), changes);
 		if (!taken) return;
 		if (taken.attached) return this.say(`“${taken.name}” can only go along unchanged. ${taken.why}`, true);
 		this.fit = { plan: this.bench.plan, paper: paper.id, next: paperOf(taken) };
@@ -111,12 +131,15 @@ export class Adding {
 		this.busy = paper.name;
 		const taken = await post<Taken>(
 			`/bench/${this.bench.id}/pages`,
-			{ digest: paper.digest, name: paper.name, pages },
+			{ digest: paper.digest, name: paper.name, pages, locale: localeOf(this.bench.plan) },
 			'The pages are as they were.'
 		);
 		this.busy = '';
 		if ('wrong' in taken) this.say(taken.wrong, true);
-		else this.bench.change(name, reordered(this.bench.plan, paper.id, taken, pages));
+		else {
+			this.told(taken);
+			this.bench.change(name, reordered(this.bench.plan, paper.id, taken, pages));
+		}
 	}
 
 	/** Lays a template over a document that was added: its people, route and letters come along. */
@@ -156,7 +179,8 @@ export class Adding {
 				);
 	}
 
-	private async recognise(paper: Paper): Promise<void> {
+	/** Says which template a document looks like, where nothing has been made of it yet. */
+	async recognise(paper: Paper): Promise<void> {
 		const { plan } = this.bench;
 		// a plan with fields is a piece of work already: there the document is exchanged, or templates are joined
 		if (plan.fields.length > 0 || this.bench.asTemplate) return;
@@ -170,35 +194,59 @@ export class Adding {
 		}
 	}
 
-	/** Sends files to be taken in as one document; null where that was refused, which is said. */
-	private async take(files: File[]): Promise<Taken | null> {
+	/**
+	 * Sends files to be taken in as one document; null where that was refused or called off, which is said. `again`: what
+	 * does it once more, when somebody has said how tracked changes are wanted.
+	 */
+	private async take(files: File[], again: (changes: Changes) => void, changes?: Changes): Promise<Taken | null> {
 		const name = files[0]!.name;
 		this.busy = name;
+		this.progress = { is: 'sent' };
+		this.ending = new AbortController();
 		try {
 			const body = new FormData();
 			for (const file of files) body.append('file', file);
-			const response =
-				files.length === 1
-					? await fetch(`/bench/${this.bench.id}/papers?name=${encodeURIComponent(name)}`, {
-							method: 'POST',
-							headers: { 'Content-Type': 'application/octet-stream' },
-							body: files[0]!
-						})
-					: await fetch(`/bench/${this.bench.id}/papers?name=${encodeURIComponent(name)}`, { method: 'POST', body });
-			const taken = (await response.json()) as Taken;
-			if (!response.ok) {
-				this.say(`${taken.say ?? taken.message ?? 'It could not be taken in.'} Everything else is kept.`, true);
+			const wish = `&locale=${localeOf(this.bench.plan)}${changes ? `&changes=${changes}` : ''}`;
+			const answered = await follow<Taken>(
+				`/bench/${this.bench.id}/papers?name=${encodeURIComponent(name)}${wish}`,
+				files.length === 1 ? files[0]! : body,
+				files.length === 1 ? 'application/octet-stream' : null,
+				(progress) => (this.progress = progress),
+				this.ending.signal
+			);
+			if (answered.is === 'refused') {
+				if (answered.code === 'docx-changes')
+					this.say(answered.say, true, [
+						{ say: 'All accepted', go: () => again('accepted') },
+						{ say: 'As it was before', go: () => again('before') }
+					]);
+				else this.say(`${answered.say} Everything else is kept.`, true);
 				return null;
 			}
-			if (taken.stripped?.length > 0)
-				this.say(`Taken out of “${taken.name}”, since it could act by itself: ${taken.stripped.join(', ')}.`);
-			for (const note of taken.notes ?? []) this.say(note);
-			return taken;
+			this.told(answered);
+			if (answered.stripped.length > 0)
+				this.say(`Taken out of “${answered.name}”, since it could act by itself: ${answered.stripped.join(', ')}.`);
+			for (const note of answered.notes) this.say(note);
+			return answered;
 		} catch {
-			this.say(`“${name}” did not arrive: no connection. Add it again.`, true);
+			if (this.ending.signal.aborted) this.say(`“${name}” was called off. Nothing of it was added.`);
+			else this.say(`“${name}” did not arrive: no connection. Add it again.`, true);
 			return null;
 		} finally {
 			this.busy = '';
 		}
+	}
+
+	/** Keeps which pages look different from their file, and offers to look at them. */
+	private told({ name, digest, unlike = [] }: Taken): void {
+		this.bench.unlike = { ...this.bench.unlike, [digest]: unlike };
+		if (unlike.length === 0) return;
+		const pages = unlike.slice(0, 8).map((page) => page + 1);
+		const which = `${unlike.length === 1 ? 'Page' : 'Pages'} ${pages.join(', ')}${unlike.length > 8 ? ' and others' : ''}`;
+		this.say(
+			`${which} of “${name}” ${unlike.length === 1 ? 'looks' : 'look'} different from your file. Look at ${unlike.length === 1 ? 'it' : 'them'} before this goes.`,
+			true,
+			[{ say: 'Look at it', go: () => (this.looking = true) }]
+		);
 	}
 }

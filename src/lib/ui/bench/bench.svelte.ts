@@ -87,11 +87,16 @@ export class Bench {
 	showFound = $state(true);
 	/** found places by the digest of their document */
 	private found = $state.raw<Record<string, FoundPlace[]>>({});
+	/** pages that look different from their file and nobody has accepted yet, by the digest of their document */
+	unlike = $state.raw<Record<string, number[]>>({});
+	readonly unlikeOf = (digest: string): number[] => this.unlike[digest] ?? [];
 	readonly readings = new Readings();
 
 	readonly plan = $derived.by(() => this.history.now);
 	readonly findings = $derived.by(() =>
-		this.asTemplate ? preflightTemplate(this.history.now) : preflight(this.history.now, this.office.sender)
+		this.asTemplate
+			? preflightTemplate(this.history.now, this.unlikeOf)
+			: preflight(this.history.now, this.office.sender, this.unlikeOf)
 	);
 	/** everybody who can be given a field */
 	readonly actors = $derived.by(() => actorsOf(this.history.now));
@@ -118,12 +123,18 @@ export class Bench {
 		draft: SavedDraft,
 		readonly office: { zone: string; sender: FieldContext['person'] },
 		/** whether this is a template being made, and the plan whose locks hold where this was made from one */
-		private readonly made: { asTemplate: boolean; base: Plan | null; correcting?: Correcting | null } = {
+		private readonly made: {
+			asTemplate: boolean;
+			base: Plan | null;
+			correcting?: Correcting | null;
+			unlike?: Record<string, number[]>;
+		} = {
 			asTemplate: false,
 			base: null
 		}
 	) {
 		this.correcting = made.correcting ?? null;
+		this.unlike = made.unlike ?? {};
 		this.id = draft.id;
 		this.revision = draft.revision;
 		this.history = begin(draft.plan);
@@ -206,6 +217,16 @@ export class Bench {
 			this.found = { ...this.found, [paper.digest]: places };
 		} catch {
 			// without a reading there is nothing to snap to and nothing found; placing works all the same
+		}
+	}
+
+	/** Looks for places anew in a document of which more has been read. */
+	async readAgain(paper: Paper): Promise<void> {
+		try {
+			await this.readings.loadAgain(paper.digest);
+			this.found = { ...this.found, [paper.digest]: await this.readings.find(paper) };
+		} catch {
+			// what was read before is still there
 		}
 	}
 

@@ -160,7 +160,7 @@ describe('found places', () => {
 		key: label.toLowerCase(),
 		required: true,
 		settings: {},
-		near: label,
+		whose: { phrases: [label], named: '' },
 		...more
 	});
 	const people = [
@@ -170,10 +170,10 @@ describe('found places', () => {
 	];
 	it.each([
 		['Signature of the borrower', 'The lender', 'maren'],
-		['Signed', 'For the company manager Signed', 'tamsin'],
+		['Signed', 'For the company manager', 'tamsin'],
 		['Signed', 'The lender', null]
-	])('“%s” near “%s” is likely %s’s', (label, near, owner) =>
-		expect(likelyOwner(found(label, 0, { near }), people)).toBe(owner)
+	])('“%s” under “%s” is likely %s’s', (label, heading, owner) =>
+		expect(likelyOwner(found(label, 0, { whose: { phrases: [label, heading], named: '' } }), people)).toBe(owner)
 	);
 	it('are taken with keys of their own, groups under one; what is taken is no longer offered', () => {
 		const square = (value: string, top: number) =>

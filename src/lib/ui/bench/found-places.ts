@@ -1,23 +1,33 @@
 import { freeKey, keysOfPlan, kindOf } from '../../core/field';
 import type { Field, KindName, Plan, PlanPerson } from '../../core/packet';
 import { folded } from '../../core/folded';
-import { meets, type FoundPlace, type ShownRect } from '../../core/page';
+import { meets, OF_A_BLOCK, ownerAmong, type FoundPlace, type ShownRect } from '../../core/page';
 import { acts } from '../../core/route';
 import { newField, shownAt } from './field-edits';
 
-/** Who a place is likely to be for: the one whose name, title or organisation stands near it. Null where nobody's does. */
+/** Who a place is likely to be for: whom its label or its block's heading names. Null where they name nobody here. */
 export function likelyOwner(place: FoundPlace, people: PlanPerson[]): string | null {
-	const near = new Set(folded(place.near).split(/[^\p{L}\p{N}]+/u));
-	const own = new Set(folded(place.label).split(/[^\p{L}\p{N}]+/u));
-	let best: { id: string; weight: number } | null = null;
-	for (const person of people.filter((p) => acts(p.duty))) {
-		const words = folded(`${person.name} ${person.jobTitle ?? ''} ${person.organisation ?? ''}`)
-			.split(/[^\p{L}\p{N}]+/u)
-			.filter((word) => word.length > 2 && !['the', 'and', 'for'].includes(word));
-		const weight = words.reduce((sum, word) => sum + (own.has(word) ? 3 : near.has(word) ? 1 : 0), 0);
-		if (weight > 0 && (!best || weight > best.weight)) best = { id: person.id, weight };
+	return ownerAmong(
+		place.whose,
+		people
+			.filter((person) => acts(person.duty))
+			.map(({ id, role = '', name, organisation = '', jobTitle = '', duty }) => ({
+				id,
+				role,
+				names: [name, organisation, jobTitle, duty === 'approves' ? 'approved approver genehmigt approuvé' : '']
+			}))
+	);
+}
+
+/** Parties that found places name and nobody here is, as a document calls them; each once, in its order. */
+export function namedElsewhere(places: FoundPlace[], people: PlanPerson[]): string[] {
+	const found = new Map<string, string>();
+	for (const place of places) {
+		const { named } = place.whose;
+		if (named === '' || !OF_A_BLOCK.includes(place.kind) || likelyOwner(place, people) !== null) continue;
+		if (!found.has(folded(named))) found.set(folded(named), named);
 	}
-	return best?.id ?? null;
+	return [...found.values()].slice(0, 8);
 }
 
 /** A found place that nobody has taken, with who it is likely to be for. */
@@ -40,13 +50,17 @@ function inner(r: ShownRect): ShownRect {
 	return { left: r.left + 2, top: r.top + 2, width: Math.max(1, r.width - 4), height: Math.max(1, r.height - 4) };
 }
 
-/** Takes found places as fields. Squares of a group keep one key; all others get keys of their own. */
+/**
+ * Takes found places as fields, each for whom the page names, else for `person`. Squares of a group keep one key; all
+ * others get keys of their own.
+ */
 export function takePlaces(
 	plan: Plan,
 	paper: string,
 	places: FoundPlace[],
 	all: FoundPlace[],
-	person: string | null
+	person: string | null,
+	whose: 'as it says' | 'the chosen' = 'as it says'
 ): { plan: Plan; fields: string[] } {
 	const taken = new Set(keysOfPlan(plan));
 	const groups = new Map<string, string>();
@@ -66,7 +80,7 @@ export function takePlaces(
 		return newField(
 			plan,
 			place.kind,
-			likelyOwner(place, plan.people) ?? person,
+			(whose === 'as it says' ? likelyOwner(place, plan.people) : null) ?? person,
 			{ paper, page: place.page },
 			place.rect,
 			{

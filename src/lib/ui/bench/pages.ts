@@ -1,10 +1,12 @@
 import type { Paper, Plan } from '../../core/packet';
-import { fromShown, keepOnPage, toShown, type Turn } from '../../core/page';
+import { fromShown, keepOnPage, toShown, type Scans, type Turn } from '../../core/page';
 
 /** A page of the new order: which it was, from 0, and how it is turned now. */
 export interface PagePlace {
 	from: number;
 	turn: Turn;
+	/** by how many degrees what is on it rises to the right, which is put straight */
+	lean?: number;
 }
 
 /** The pages of a document as they are. */
@@ -15,6 +17,19 @@ export function pagesAsTheyAre(paper: Paper): PagePlace[] {
 /** One page turned by a quarter, clockwise. */
 export function turned(pages: PagePlace[], at: number): PagePlace[] {
 	return pages.map((page, i) => (i === at ? { ...page, turn: ((page.turn + 90) % 360) as Turn } : page));
+}
+
+/** Pages put straight that a machine found lying on their side, on their head, or askew. */
+export function straightened(pages: PagePlace[], read: Scans['read']): PagePlace[] {
+	return pages.map((page, i) => {
+		const found = read.find((one) => one.page === i);
+		if (!found) return page;
+		return {
+			...page,
+			turn: ((page.turn + found.turn) % 360) as Turn,
+			...(found.lean !== 0 && Math.abs(found.lean) <= 8 && { lean: found.lean })
+		};
+	});
 }
 
 /** One page moved to another place. */

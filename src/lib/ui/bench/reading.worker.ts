@@ -19,7 +19,7 @@ export interface Read {
 /** The heavy looking at whole documents, beside the interface so that dragging never waits for it. */
 const reader = {
 	find({ reading, pages }: Read): FoundPlace[] {
-		return pages.flatMap((page, number) => findPlaces(reading, number, page));
+		return findPlaces(reading, pages);
 	},
 	fit(old: Read, next: Read, fields: ToFit[]): Fitting {
 		return fit(versionOf(old.reading, old.pages), versionOf(next.reading, next.pages), fields);

@@ -25,7 +25,7 @@ export class Readings {
 	load(digest: string): Promise<PaperReading> {
 		let reading = this.readings.get(digest);
 		if (!reading) {
-			reading = fetch(`/papers/${digest}/reading`).then(async (response) => {
+			reading = fetch(`/papers/${digest}/reading`, { cache: 'no-cache' }).then(async (response) => {
 				if (!response.ok) throw new Error('no reading');
 				const body = (await response.json()) as PaperReading;
 				this.ready.set(digest, body);
@@ -35,6 +35,14 @@ export class Readings {
 			this.readings.set(digest, reading);
 		}
 		return reading;
+	}
+
+	/** Forgets a document, of which more has been read, and fetches it anew. */
+	async loadAgain(digest: string): Promise<void> {
+		this.readings.delete(digest);
+		await this.load(digest);
+		for (const made of [this.pages, this.texts])
+			for (const name of made.keys()) if (name.startsWith(`${digest} `)) made.delete(name);
 	}
 
 	/** One page as shown; null until its document has been fetched. */

@@ -21,6 +21,8 @@
 
 	const words = useWords();
 	let read = $state.raw<Record<string, PrintedWord[][]>>({});
+	/** pages whose words a machine has read from a picture, by the id of their document */
+	let pictures = $state.raw<Record<string, number[]>>({});
 	let wrong = $state('');
 
 	$effect(() => {
@@ -30,8 +32,9 @@
 		try {
 			const response = await fetch(readingUrl(paper));
 			if (!response.ok) throw new Error();
-			const { words: pages } = (await response.json()) as { words: PrintedWord[][] };
-			read = { ...read, [paper.id]: pages };
+			const answer = (await response.json()) as { words: PrintedWord[][]; read?: number[] };
+			read = { ...read, [paper.id]: answer.words };
+			pictures = { ...pictures, [paper.id]: answer.read ?? [] };
 		} catch {
 			wrong = words()('error.offline');
 		}
@@ -82,6 +85,9 @@
 					data-text-paper={paper.id}
 				>
 					{#if read[paper.id]}
+						{#if pictures[paper.id]?.includes(number)}<p class="pb-3 text-[15px] text-copper">
+								{words()('read.machine')}
+							</p>{/if}
 						{#each blocks(paper, number) as block, i (block.is === 'place' ? block.id : i)}
 							{#if block.is === 'heading'}
 								<svelte:element this={`h${block.level + 1}`} class="pt-3 pb-1 text-[19px]">{block.text}</svelte:element>

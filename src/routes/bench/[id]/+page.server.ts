@@ -3,6 +3,7 @@ import { house } from '$lib/server';
 import { holidayList } from '$lib/server/holidays';
 import { correctingOf, leaveCorrection } from '$lib/server/packets/correcting';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
+import { looksOf } from '$lib/server/papers';
 import { organisation } from '$lib/server/settings';
 import { ownTemplate } from '$lib/server/templates';
 import { accountIn, orError } from '$lib/server/web';
@@ -18,6 +19,9 @@ export const load = ({ params, locals }) => {
 	const { name, email } = account;
 	return {
 		draft,
+		unlike: Object.fromEntries(
+			draft.plan.papers.map(({ digest }): [string, number[]] => [digest, looksOf(house(), digest)?.unlike ?? []])
+		),
 		correcting: correctingOf(house(), draft),
 		template: template && { id: template.id, version: template.version },
 		sender: { name, email },

@@ -6,6 +6,7 @@
 	import CorrectingNote from '$lib/ui/bench/CorrectingNote.svelte';
 	import CorrectSheet from '$lib/ui/bench/CorrectSheet.svelte';
 	import KeysDialog from '$lib/ui/bench/KeysDialog.svelte';
+	import LooksDialog from '$lib/ui/bench/LooksDialog.svelte';
 	import Notes from '$lib/ui/bench/Notes.svelte';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
 	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
@@ -21,6 +22,7 @@
 	import Rehearsal from '$lib/ui/bench/Rehearsal.svelte';
 	import PutInUse from '$lib/ui/bench/PutInUse.svelte';
 	import RepeatDialog from '$lib/ui/bench/RepeatDialog.svelte';
+	import { Scanning } from '$lib/ui/bench/scanning.svelte';
 	import SendSheet from '$lib/ui/bench/SendSheet.svelte';
 	import Scheduled from '$lib/ui/bench/Scheduled.svelte';
 	import Sheets from '$lib/ui/bench/Sheets.svelte';
@@ -35,7 +37,12 @@
 			zone: data.organisation.zone,
 			sender: { name: data.sender.name, email: data.sender.email, organisation: data.organisation.name }
 		})),
-		untrack(() => ({ asTemplate: data.template !== null, base: data.draft.base, correcting: data.correcting }))
+		untrack(() => ({
+			asTemplate: data.template !== null,
+			base: data.draft.base,
+			correcting: data.correcting,
+			unlike: data.unlike
+		}))
 	);
 	const zone = $derived(data.organisation.zone);
 
@@ -44,6 +51,7 @@
 	let current = $state(0);
 	let sheets = $state<Sheets>();
 	const adding = new Adding(bench);
+	const scanning = new Scanning(bench, adding);
 	let sending = $state(false);
 	let checking = $state(false);
 	let helping = $state(false);
@@ -62,7 +70,13 @@
 
 	onMount(() => {
 		void bench.restore();
-		return () => bench.readings.close();
+		return () => {
+			bench.readings.close();
+			scanning.close();
+		};
+	});
+	$effect(() => {
+		for (const paper of plan.papers) void untrack(() => scanning.watch(paper));
 	});
 
 	function zoomBy(step: number) {
@@ -82,7 +96,8 @@
 	function jump(finding: Finding) {
 		const { place } = finding;
 		checking = false;
-		if (place.what === 'field') {
+		if (finding.code === 'looks-different') adding.looking = true;
+		else if (place.what === 'field') {
 			bench.chooseFields([place.id]);
 			void sheets?.goToField(place.id);
 		} else if (place.what === 'person') {
@@ -281,6 +296,7 @@
 				<Notes
 					{bench}
 					{adding}
+					{scanning}
 					onreload={() => {
 						sent = true;
 						location.reload();
@@ -345,6 +361,7 @@
 		bench.change(name, fitted);
 	}}
 />
+<LooksDialog {bench} bind:open={adding.looking} />
 <RepeatDialog {bench} bind:open={repeating} />
 <PasteDialog {bench} block={pasted?.block ?? null} to={pasted?.to ?? null} onclose={() => (pasted = null)} />
 <Rehearsal {bench} bind:open={rehearsing} />

@@ -14,10 +14,16 @@ export { isKnownBefore, type Finding };
 /**
  * All that is wrong with a plan, what stands in the way of sending first; it can go when only mild ones are left.
  * @param sender what is known of whoever sends it, which fills in their own fields
+ * @param unlike pages (from 0) of a document, by its digest, that look different from their file and nobody has accepted
  */
-export function preflight(plan: Plan, sender: FieldContext['person'] = { name: '', email: '' }): Finding[] {
+export function preflight(
+	plan: Plan,
+	sender: FieldContext['person'] = { name: '', email: '' },
+	unlike: (digest: string) => number[] = () => []
+): Finding[] {
 	const found = [
 		...checkWhole(plan),
+		...checkLooks(plan, unlike),
 		...checkPeople(plan),
 		...checkSideBySide(plan),
 		...checkRoute(plan),
@@ -37,7 +43,7 @@ export function graveFault(plan: Plan, sender?: FieldContext['person']): Refusal
 const LEFT_OPEN = ['no-name', 'bad-address', 'bad-phone', 'no-code', 'sender-answer-missing'];
 
 /** The same for a template: its roles need no people yet, but a name, and the sender's answers may wait. */
-export function preflightTemplate(plan: Plan): Finding[] {
+export function preflightTemplate(plan: Plan, unlike?: (digest: string) => number[]): Finding[] {
 	const nameless = plan.people.flatMap((person): Finding[] =>
 		(person.role ?? '').trim() === '' && (person.name.trim() === '' || (isMailed(person) && !isAddress(person.email)))
 			? [
@@ -61,7 +67,7 @@ export function preflightTemplate(plan: Plan): Finding[] {
 			{ code: 'role-twice', say: `Two roles are called “${person.role}”.`, place: { what: 'person', id: person.id } }
 		];
 	});
-	const left = preflight(plan).filter(
+	const left = preflight(plan, undefined, unlike).filter(
 		(f) => !LEFT_OPEN.includes(f.code) || (f.code === 'bad-address' && hasWrongAddress(plan, f))
 	);
 	return [...nameless, ...doubled, ...left];
@@ -108,6 +114,16 @@ function checkWhole(plan: Plan): Finding[] {
 	if (actorsOf(plan).length === 0)
 		found.push({ code: 'no-signer', say: 'Add somebody who signs.', place: { what: 'people' } });
 	return found;
+}
+
+function checkLooks(plan: Plan, unlike: (digest: string) => number[]): Finding[] {
+	return plan.papers.flatMap(({ name, digest }) =>
+		unlike(digest).map((page): Finding => ({
+			code: 'looks-different',
+			say: `Page ${page + 1} of “${name}” looks different from your file. Look at it.`,
+			place: { what: 'papers' }
+		}))
+	);
 }
 
 function checkPeople(plan: Plan): Finding[] {

@@ -1,5 +1,6 @@
 import type { ShownRect } from '../geometry';
 import { blanksOf, type Blank } from '../places/blanks';
+import { segmentsOf } from '../places/segments';
 import type { ShownPage } from '../shown-page';
 
 /** How far a blank may be from where a field is expected, in points. */
@@ -7,13 +8,18 @@ const REACH = 14;
 /** How much further across than down: lines flow, columns stay. */
 const ACROSS = 90;
 
+/** Blanks that are drawn: bare room after a label is none to hold a field to. */
+function drawnBlanks(page: ShownPage): Blank[] {
+	return blanksOf(page, segmentsOf(page)).blanks.filter((blank) => blank.by !== 'room');
+}
+
 /** The blanks of pages, looked up once a page. */
 export class Blanks {
 	private known = new Map<ShownPage, Blank[]>();
 
 	of(page: ShownPage): Blank[] {
 		let blanks = this.known.get(page);
-		if (!blanks) this.known.set(page, (blanks = blanksOf(page)));
+		if (!blanks) this.known.set(page, (blanks = drawnBlanks(page)));
 		return blanks;
 	}
 

@@ -1,15 +1,20 @@
 import type { ShownRect } from '../geometry';
 import type { ShownPage, ShownWord } from '../shown-page';
-import type { Blank } from './blanks';
+import type { Blank, Blanks } from './blanks';
+import { inReadingOrder, type Segment } from './segments';
 
-const text = (words: ShownWord[]): string => words.map((w) => w.text).join(' ');
+const text = (words: ShownWord[]): string =>
+	inReadingOrder(words)
+		.map((w) => w.text)
+		.join(' ');
 const lettered = (words: ShownWord[]): boolean => words.some((w) => /\p{L}/u.test(w.text.replace(/_+/g, '')));
 
 /**
- * The words that say what a blank is for, and all words near it. For squares those at the right, then the left; for
- * lines those at the left, else the small print below, else above; for cells what stands in them, left of them, above.
+ * The words that say what a blank is for. For squares those at the right, then the left; for lines those at the left, else
+ * the small print below, else above, else what ends the row before; for cells what stands in them, left of them, at the
+ * head of their column, above, below.
  */
-export function labelOf(page: ShownPage, blank: Blank, all: Blank[]): { label: string; near: string } {
+export function labelOf(page: ShownPage, blank: Blank, { blanks: all, cells }: Blanks, segments: Segment[]): string {
 	const right = () => rightOf(page, blank, all);
 	const left = () => leftOf(page, blank, all);
 	const below = () => beside(page, blank, blank.top + blank.height, 15, all);
@@ -17,24 +22,37 @@ export function labelOf(page: ShownPage, blank: Blank, all: Blank[]): { label: s
 	const order =
 		blank.by === 'square' || blank.by === 'ring'
 			? [right, left]
-			: blank.by === 'cell' || blank.by === 'letters'
-				? [insideAbove(page, blank), left, () => headOf(page, blank), above]
-				: [left, below, above];
-	let label = '';
+			: blank.by === 'room'
+				? [left]
+				: blank.by === 'cell' || blank.by === 'letters'
+					? [insideAbove(page, blank), left, () => headOf(page, blank, cells), above, below]
+					: [left, below, above, () => wrappedOf(blank, segments, all)];
 	for (const look of order) {
-		label = look();
-		if (label !== '') break;
+		const label = look();
+		if (label !== '') return label;
 	}
-	const context = text(
-		page.words.filter(
-			(w) =>
-				w.top < blank.top + blank.height + 16 &&
-				w.top > blank.top - 150 &&
-				w.left < blank.left + blank.width &&
-				w.left + w.width > blank.left - 130
-		)
+	return '';
+}
+
+/** A label that ends the row above, whose line had no room there and begins at the margin. */
+function wrappedOf(blank: Blank, segments: Segment[], all: Blank[]): string {
+	const margin = Math.min(...segments.map((s) => s.left));
+	if (blank.left > margin + 40) return '';
+	const base = blank.top + blank.height - 2;
+	const row = segments.filter((s) => s.base < base - 8 && s.base > base - 40);
+	const nearest = Math.max(...row.map((s) => s.base));
+	const last = row.filter((s) => s.base === nearest).sort((a, b) => b.left - a.left)[0];
+	if (!last || !last.text.endsWith(':')) return '';
+	const followed = all.some((b) => b !== blank && b.left > last.left && Math.abs(b.top + b.height - 2 - last.base) < 8);
+	if (followed) return '';
+	// "Telephone: ____ E-mail:": only what comes after the blank before it
+	const from = Math.max(
+		0,
+		...all
+			.filter((b) => Math.abs(b.top + b.height - 2 - last.base) < 8 && b.left + b.width < last.left + last.width)
+			.map((b) => b.left + b.width - 2)
 	);
-	return { label, near: `${label} ${context}` };
+	return lastSentence(text(last.words.filter((w) => w.left >= from)));
 }
 
 /** A blank is named by words on its own row, up to the blank before it or a wide gap. */
@@ -99,25 +117,38 @@ function rightOf(page: ShownPage, blank: Blank, all: Blank[]): string {
 	return text(words);
 }
 
-/** Words right above (`reach` below 0) or below a line, within its width. */
+/** Words right above (`reach` below 0) or below a line, within its width; not those that lead to another blank. */
 function beside(page: ShownPage, blank: Blank, from: number, reach: number, all: Blank[]): string {
-	const words = page.words
-		.filter((w) => {
-			const middle = w.top + w.height / 2;
-			const level = reach > 0 ? middle > from && middle < from + reach : middle < from + 2 && middle > from + reach;
+	const words = page.words.filter((w) => {
+		const middle = w.top + w.height / 2;
+		const level = reach > 0 ? middle > from && middle < from + reach : middle < from + 2 && middle > from + reach;
+		return (
+			level &&
+			w.left > blank.left - 6 &&
+			w.left < blank.left + blank.width &&
+			!all.some((b) => b !== blank && b.by !== 'rule' && inside(w, b))
+		);
+	});
+	const ordered = inReadingOrder(words);
+	const line = ordered.filter((w) => Math.abs(w.top + w.height - ordered[0]!.top - ordered[0]!.height) < 6);
+	const last = line[line.length - 1];
+	const leads =
+		last !== undefined &&
+		all.some((b) => {
+			const gap = b.left - last.left - last.width;
 			return (
-				level &&
-				w.left > blank.left - 6 &&
-				w.left < blank.left + blank.width &&
-				!all.some((b) => b !== blank && b.by !== 'rule' && inside(w, b))
+				b !== blank &&
+				b.by !== 'square' &&
+				b.by !== 'ring' &&
+				gap > -3 &&
+				gap < 30 &&
+				Math.abs(b.top + b.height - 2 - last.top - last.height) < 7
 			);
-		})
-		.sort((a, b) => a.top - b.top || a.left - b.left);
-	const words2 = words.filter((w, i) => i === 0 || Math.abs(w.top - words[0]!.top) < 6);
-	return lettered(words2) && words2.length <= 10 ? text(words2) : '';
+		});
+	return lettered(line) && line.length <= 10 && !leads ? text(line) : '';
 }
 
-function inside(word: ShownWord, blank: ShownRect): boolean {
+function inside(word: ShownRect, blank: ShownRect): boolean {
 	const [x, y] = [word.left + word.width / 2, word.top + word.height / 2];
 	return x > blank.left && x < blank.left + blank.width && y > blank.top && y < blank.top + blank.height;
 }
@@ -138,8 +169,21 @@ function insideAbove(page: ShownPage, blank: Blank): () => string {
 	};
 }
 
-/** The heading of a table's column: the nearest words above within the cell's width. */
-function headOf(page: ShownPage, blank: Blank): string {
+/** The heading of a table's column: what stands in the topmost cell of those right above, else the nearest words above. */
+function headOf(page: ShownPage, blank: Blank, cells: ShownRect[]): string {
+	let here = cells.find((c) => inside({ ...blank, height: Math.min(blank.height, 4) }, c));
+	for (let i = 0; here && i < 60; i++) {
+		const above: ShownRect | undefined = cells.find(
+			(c) =>
+				Math.abs(c.left - here!.left) < 3 &&
+				Math.abs(c.width - here!.width) < 5 &&
+				Math.abs(c.top + c.height - here!.top) < 3
+		);
+		if (!above) break;
+		const words = page.words.filter((w) => inside(w, above));
+		if (lettered(words) && words.length <= 8) return text(words);
+		here = above;
+	}
 	const over = page.words.filter(
 		(w) =>
 			w.top + w.height < blank.top + 1 &&
@@ -149,6 +193,6 @@ function headOf(page: ShownPage, blank: Blank): string {
 	);
 	if (over.length === 0) return '';
 	const lowest = Math.max(...over.map((w) => w.top));
-	const words = over.filter((w) => Math.abs(w.top - lowest) < 6).sort((a, b) => a.left - b.left);
+	const words = over.filter((w) => Math.abs(w.top - lowest) < 6);
 	return lettered(words) && words.length <= 6 ? text(words) : '';
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { PageSize, PaperReading, PdfWidget } from '../index';
 import { meaningOf, tidyLabel } from './meaning';
-import { findPlaces } from './places';
+import { placesOn } from './places';
 
 const A4: PageSize = { width: 595, height: 842, rotate: 0 };
 
@@ -32,7 +32,7 @@ function page(
 		widgets
 	};
 }
-const found = (reading: PaperReading) => findPlaces(reading, 0, A4).map((p) => `${p.kind} ${p.label}`);
+const found = (reading: PaperReading) => placesOn(reading, 0, A4).map((p) => `${p.kind} ${p.label}`);
 
 describe('what a label asks for', () => {
 	it.each([
@@ -107,11 +107,11 @@ describe('places that are found', () => {
 			)
 		).toEqual(['date Date', 'number Amount']);
 		const boxes = Array.from({ length: 5 }, (_, i): [number, number, number, number] => [100 + i * 15, 100, 15, 17]);
-		const [place] = findPlaces(page([['PIN', 60, 113]], [], boxes), 0, A4);
+		const [place] = placesOn(page([['PIN', 60, 113]], [], boxes), 0, A4);
 		expect(place).toMatchObject({ kind: 'text', settings: { boxes: 5 }, rect: { left: 100, width: 75 } });
 	});
 	it('yes and no as one pick, boxes under one heading as one group', () => {
-		const either = findPlaces(
+		const either = placesOn(
 			page(
 				[
 					['Do you drive?', 50, 108],
@@ -131,7 +131,7 @@ describe('places that are found', () => {
 			['pick-one', 'do_you_drive', 'yes'],
 			['pick-one', 'do_you_drive', 'no']
 		]);
-		const group = findPlaces(
+		const group = placesOn(
 			page(
 				[
 					['Extras', 50, 90],

@@ -10,5 +10,5 @@ export const GET = async ({ params, locals }) => {
 	const paper = 'papers' in view ? view.papers.find((p) => p.id === params.paper) : undefined;
 	const reading = paper && (await readingOf(house(), paper.digest));
 	if (!reading) error(404, { message: 'This document is not open to you.' });
-	return json({ words: reading.words });
+	return json({ words: reading.words, read: reading.scans?.read.map(({ page }) => page) ?? [] });
 };

@@ -1,0 +1,87 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+
+/**
+ * Workers by what they do, so that one kind of work never waits for another: what is soon done, what takes long, sealing,
+ * and reading pictures.
+ */
+export type Lane = 'short' | 'long' | 'seal' | 'read';
+const THREADS: Record<Lane, number> = { short: 1, long: 2, seal: 1, read: 1 };
+
+/** What a job tells while it is under way. */
+export type Told = { is: 'queued' } | { is: 'working' } | { is: 'page'; page: number; of: number };
+
+/** How a job is to be run: its lane, how long it may work, and who wants to hear of it or may call it off. */
+export interface Wish {
+	lane: Lane;
+	/** milliseconds from when a worker takes it, not from when it was asked for */
+	time: number;
+	told?: (what: Told) => void;
+	signal?: AbortSignal;
+}
+
+/** Why a job came to nothing: it took too long or too much memory, was called off, or broke. */
+export class JobEnded extends Error {
+	constructor(
+		readonly why: 'heavy' | 'cancelled' | 'broken',
+		message: string
+	) {
+		super(message);
+	}
+}
+
+const pools = new Map<Lane, Piscina>();
+
+/** The workers of a lane. Looks for their file first: a missing one would hang every request. */
+function workers(lane: Lane): Piscina {
+	let pool = pools.get(lane);
+	if (pool) return pool;
+	const filename = path.resolve(process.env['PELLUM_WORKER'] ?? 'dist/press/worker.js');
+	if (!existsSync(filename)) throw new Error(`the press worker is not built: ${filename} is missing`);
+	pool = new Piscina({
+		filename,
+		minThreads: 0,
+		maxThreads: THREADS[lane],
+		idleTimeout: 600_000,
+		resourceLimits: { maxOldGenerationSizeMb: 1024 }
+	});
+	pools.set(lane, pool);
+	return pool;
+}
+
+/** Runs a task of `worker.ts`. Throws {@link JobEnded}. */
+export async function inLane<T>(name: string, job: object, { lane, time, told, signal }: Wish): Promise<T> {
+	const { port1, port2 } = new MessageChannel();
+	const ending = new AbortController();
+	let why: JobEnded['why'] = 'broken';
+	const end = (reason: JobEnded['why']) => {
+		why = reason;
+		ending.abort();
+	};
+	let timer: NodeJS.Timeout | undefined;
+	port1.on('message', (what: Told) => {
+		if (what.is === 'working') timer = setTimeout(() => end('heavy'), time);
+		told?.(what);
+	});
+	const cancel = () => end('cancelled');
+	signal?.addEventListener('abort', cancel);
+	if (signal?.aborted) cancel();
+	told?.({ is: 'queued' });
+	try {
+		return (await workers(lane).run({ job, port: port2 }, { name, signal: ending.signal, transferList: [port2] })) as T;
+	} catch (error) {
+		const code = (error as { code?: string }).code;
+		throw new JobEnded(code === 'ERR_WORKER_OUT_OF_MEMORY' ? 'heavy' : why, (error as Error).message);
+	} finally {
+		clearTimeout(timer);
+		signal?.removeEventListener('abort', cancel);
+		port1.close();
+	}
+}
+
+export async function closeLanes(): Promise<void> {
+	await Promise.all([...pools.values()].map((pool) => pool.destroy()));
+	pools.clear();
+}

@@ -1,0 +1,64 @@
+import sharp from 'sharp';
+import type { Refusal } from '../../core/refusal';
+import { openPdf, type OpenPdf } from '../pdfium';
+import { compared, type Compared } from './compare';
+import { isLeftOut } from './flatten';
+import { takeIn, type TakeInLimits, type TakenIn } from './take-in';
+
+/** What a worker can be asked about a file that comes from outside. */
+
+export type TellPage = (page: number, of: number) => void;
+
+/** Takes a PDF in; see {@link takeIn}. */
+export function takeInJob(
+	{ bytes, limits }: { bytes: Uint8Array; limits?: TakeInLimits },
+	tell?: TellPage
+): Promise<TakenIn | Refusal> {
+	return takeIn(bytes, limits, tell);
+}
+
+/** Two forms of a document that should look alike; `widths` of all its pages as shown, in points. */
+export interface ToCompare {
+	original: Uint8Array;
+	taken: Uint8Array;
+	widths: number[];
+	hidden: TakenIn['hidden'];
+}
+
+/** Compares the pages from `from` on up to before `to`; see {@link compared}. */
+export async function compareJob(
+	{ original, taken, widths, hidden, from, to }: ToCompare & { from: number; to: number },
+	tell: TellPage = () => {}
+): Promise<Compared> {
+	const [before, after] = [await opened(original, hidden), await opened(taken)];
+	try {
+		return compared(before, after, widths.slice(from, to), (page) => tell(page, to - from), from);
+	} finally {
+		before.close();
+		after.close();
+	}
+}
+
+/** A page as a PNG; with `hidden` as the original shows it, its form included. */
+export async function pageJob(job: {
+	bytes: Uint8Array;
+	page: number;
+	width: number;
+	hidden?: TakenIn['hidden'];
+}): Promise<Uint8Array> {
+	const pdf = await opened(job.bytes, job.hidden);
+	try {
+		const { width, height, rgba } = pdf.picture(job.page, job.width);
+		const raw = { width, height, channels: 4 } as const;
+		return new Uint8Array(await sharp(rgba, { raw }).png().toBuffer());
+	} finally {
+		pdf.close();
+	}
+}
+
+async function opened(bytes: Uint8Array, hidden?: TakenIn['hidden']): Promise<OpenPdf> {
+	const pdf = await openPdf(bytes);
+	if (typeof pdf === 'string') throw new Error(`a document that was opened before is ${pdf} now`);
+	if (hidden) pdf.showForms(isLeftOut, hidden);
+	return pdf;
+}

@@ -1,0 +1,126 @@
+import { strFromU8, strToU8, Unzip, UnzipInflate, zipSync } from 'fflate';
+import { DOMParser } from 'linkedom';
+import { refuse, type Refusal } from '../../core/refusal';
+
+/** A Word document unfolded (ECMA-376-2): its parts by name, and which of them is the text. */
+export interface WordPackage {
+	parts: Map<string, Uint8Array>;
+	main: string;
+}
+
+const MOST_INSIDE = 200 * 1024 * 1024;
+const MOST_PARTS = 5000;
+
+/** Parts that may lie elsewhere: links that a reader presses, and the template a document was begun from, which nobody needs. */
+const HARMLESS = /\/(hyperlink|attachedTemplate)$/;
+const NONE = refuse('not-a-docx', 'This is not a Word document that can be read. Save it anew, or as PDF.');
+
+/**
+ * Unfolds a DOCX without believing what it says of its own sizes. Refuses `not-a-docx`, `docx-too-heavy` (a bomb),
+ * `docx-external` (parts that lie elsewhere).
+ */
+export function unfolded(bytes: Uint8Array): WordPackage | Refusal {
+	const parts = unzipped(bytes);
+	if (!(parts instanceof Map)) return parts;
+	const outside = [...parts.keys()].filter((name) => name.endsWith('.rels')).flatMap((name) => externals(parts, name));
+	if (outside.length > 0)
+		return refuse(
+			'docx-external',
+			`The Word document takes parts from elsewhere (${outside[0]!.slice(0, 80)}), which Pellum does not fetch. Save it with its pictures inside.`
+		);
+	const main = mainPart(parts);
+	return main ? { parts, main } : NONE;
+}
+
+/** The document folded up again. */
+export function folded({ parts }: WordPackage): Uint8Array {
+	return zipSync(Object.fromEntries(parts), { level: 1 });
+}
+
+/** A part as text; '' where there is none. */
+export function textOfPart({ parts }: WordPackage, name: string): string {
+	const part = parts.get(name);
+	return part ? strFromU8(part) : '';
+}
+
+/** A part's elements, to be looked at and changed. */
+export function parsed(xml: string): Document {
+	return new DOMParser().parseFromString(xml, 'text/xml') as unknown as Document;
+}
+
+export function put(word: WordPackage, name: string, document: Document): void {
+	word.parts.set(name, strToU8(document.toString()));
+}
+
+/** The part that the text names by a kind of relationship (numbering, styles …), by its whole name. */
+export function relatedPart(word: WordPackage, kind: string): string | null {
+	const slash = word.main.lastIndexOf('/') + 1;
+	const [folder, file] = [word.main.slice(0, slash), word.main.slice(slash)];
+	for (const relation of relations(word.parts, `${folder}_rels/${file}.rels`))
+		if (relation.kind.endsWith(`/${kind}`)) return inFolder(folder, relation.target);
+	return null;
+}
+
+function inFolder(folder: string, target: string): string {
+	return target.startsWith('/') ? target.slice(1) : `${folder}${target}`;
+}
+
+function mainPart(parts: Map<string, Uint8Array>): string | null {
+	const named = relations(parts, '_rels/.rels').find((one) => one.kind.endsWith('/officeDocument'));
+	const main = named ? inFolder('', named.target) : 'word/document.xml';
+	return parts.has(main) ? main : null;
+}
+
+function relations(parts: Map<string, Uint8Array>, name: string): { kind: string; target: string; outside: boolean }[] {
+	const part = parts.get(name);
+	if (!part) return [];
+	return [...parsed(strFromU8(part)).querySelectorAll('*')]
+		.filter((one) => /(^|:)relationship$/i.test(one.tagName))
+		.map((one) => ({
+			kind: one.getAttribute('Type') ?? '',
+			target: one.getAttribute('Target') ?? '',
+			outside: one.getAttribute('TargetMode') === 'External'
+		}));
+}
+
+function externals(parts: Map<string, Uint8Array>, name: string): string[] {
+	return relations(parts, name)
+		.filter((one) => one.outside && !HARMLESS.test(one.kind))
+		.map((one) => one.target || 'somewhere');
+}
+
+function unzipped(bytes: Uint8Array): Map<string, Uint8Array> | Refusal {
+	let size = 0;
+	let count = 0;
+	let heavy = false;
+	const chunks = new Map<string, Uint8Array[]>();
+	const unzip = new Unzip((file) => {
+		count++;
+		if (count > MOST_PARTS) heavy = true;
+		if (heavy) return;
+		file.ondata = (error, chunk) => {
+			if (error) throw error;
+			size += chunk.length;
+			if (size > MOST_INSIDE) {
+				heavy = true;
+				file.terminate();
+				return;
+			}
+			const all = chunks.get(file.name);
+			if (all) all.push(chunk);
+			else chunks.set(file.name, [chunk]);
+		};
+		file.start();
+	});
+	unzip.register(UnzipInflate);
+	try {
+		// in pieces, so that a bomb is noticed before it has gone off
+		for (let at = 0; at < bytes.length && !heavy; at += 65_536)
+			unzip.push(bytes.subarray(at, at + 65_536), at + 65_536 >= bytes.length);
+	} catch {
+		if (!heavy) return NONE;
+	}
+	if (heavy)
+		return refuse('docx-too-heavy', 'The Word document unfolds to more than is permitted. Save it anew, or as PDF.');
+	return new Map([...chunks].map(([name, all]) => [name, new Uint8Array(Buffer.concat(all))]));
+}
