@@ -128,6 +128,53 @@ function moved(made: Made, random: () => number): Made {
 	return withParts(made, [...rest.slice(0, at[0]), ...section, ...rest.slice(at[0])]);
 }
 
+/** Signature blocks in another order from left to right. */
+function sidesChanged(made: Made): Made {
+	return withParts(
+		made,
+		made.parts.map((part) => (part.is === 'signatures' ? { ...part, blocks: [...part.blocks].reverse() } : part))
+	);
+}
+
+type Table = Extract<Part, { is: 'table' }>;
+
+/** A table with its columns in this order, or some of them left out. */
+function withColumns(table: Table, order: number[]): Table {
+	const pickOut = <T>(all: T[]): T[] => order.map((at) => all[at]!);
+	return {
+		...table,
+		shares: pickOut(table.shares),
+		head: pickOut(table.head),
+		rows: table.rows.map(({ cells, keys }) => ({ cells: pickOut(cells), keys: pickOut(keys) }))
+	};
+}
+
+function columns(made: Made, order: (columns: number) => number[]): Made {
+	return withParts(
+		made,
+		made.parts.map((part) => (part.is === 'table' ? withColumns(part, order(part.head.length)) : part))
+	);
+}
+
+const upTo = (n: number) => Array.from({ length: n }, (_, i) => i);
+
+/** A numbered list that goes over the edge of a page. */
+function longList(made: Made, random: () => number): Made {
+	const rows = upTo(46).map((n): Part => ({ is: 'text', text: `${n + 1}. ${sentence(random)}` }));
+	return insert(made, seam(made, random), { is: 'heading', text: 'What goes along' }, ...rows);
+}
+
+function contents(made: Made): Made {
+	const row = (what: string, page: number): Part => ({ is: 'text', text: `${what} ${'.'.repeat(70)} ${page}` });
+	return insert(
+		made,
+		Math.min(1, made.parts.length),
+		row('Engagement', 1),
+		row('Fee and travel', 2),
+		row('Signatures', 3)
+	);
+}
+
 export const EDITS: Edit[] = [
 	{ name: 'nothing changed', change: (made) => made },
 	{ name: 'lines added', change: lines },
@@ -158,6 +205,20 @@ export const EDITS: Edit[] = [
 		change: (made, r) =>
 			reword(clauseGone(insert(lines(made, r), seam(made, r), { is: 'picture', height: 90 }), r), r, 0.1)
 	},
+	{ name: 'signature blocks change sides', change: sidesChanged },
+	{ name: 'a column moved', change: (made) => columns(made, (n) => [...upTo(n).slice(1), 0]) },
+	{ name: 'a column gone', change: (made) => columns(made, (n) => upTo(n).filter((at) => at !== 1)) },
+	{
+		name: 'labels broken over two rows',
+		change: (made) =>
+			withParts(
+				made,
+				made.parts.map((part) => (part.is === 'line' ? { ...part, broken: true } : part))
+			)
+	},
+	{ name: 'a watermark', change: (made) => ({ ...made, watermark: 'DRAFT' }) },
+	{ name: 'a dot leader', change: contents },
+	{ name: 'a list over pages', change: longList },
 	{ name: 'scanned', change: (made) => made, scanned: true },
 	{
 		name: 'another document',

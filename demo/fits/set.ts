@@ -1,11 +1,18 @@
-import { PDFDocument, StandardFonts, rgb, type PDFFont, type PDFPage } from '@cantoo/pdf-lib';
+import { degrees, PDFDocument, StandardFonts, rgb, type PDFFont, type PDFPage } from '@cantoo/pdf-lib';
 import type { Rect } from '../../src/lib/core/page';
 
 /** One part of a document that is made to be fitted; `key` names the place of a field in it. */
 export type Part =
 	| { is: 'heading'; text: string }
 	| { is: 'text'; text: string }
-	| { is: 'line'; label: string; key: string; blank?: 'rule' | 'run' | 'bare' | undefined; width?: number | undefined }
+	| {
+			is: 'line';
+			label: string;
+			key: string;
+			blank?: 'rule' | 'run' | 'bare' | undefined;
+			width?: number | undefined;
+			broken?: boolean;
+	  }
 	| { is: 'pair'; items: { label: string; key: string; width: number }[] }
 	| {
 			is: 'table';
@@ -26,6 +33,8 @@ export interface Made {
 	paper: [number, number];
 	foot: { text: string; initials: boolean } | null;
 	parts: Part[];
+	/** a word across every page, in grey */
+	watermark?: string;
 }
 
 /** Where a field's place is: page from 0, page space. */
@@ -47,6 +56,7 @@ export async function set(made: Made): Promise<{ bytes: Uint8Array; places: Map<
 	);
 	for (const part of made.parts) setter.part(part);
 	setter.feet();
+	setter.watermarks();
 	return { bytes: await doc.save({ useObjectStreams: false }), places: setter.places };
 }
 
@@ -95,9 +105,14 @@ class Setter {
 				this.y -= part.height + 10;
 				return;
 			case 'line':
-				this.room(size * 2.4);
+				this.room(size * 3.8);
 				this.y -= size * 2;
-				this.blank(part.key, this.write(this.left, part.label), part.width ?? 220, part.blank ?? 'rule');
+				this.blank(
+					part.key,
+					this.write(this.left, part.broken ? this.firstHalf(part.label) : part.label),
+					part.width ?? 220,
+					part.blank ?? 'rule'
+				);
 				this.y -= size * 0.5;
 				return;
 			case 'pair':
@@ -151,6 +166,31 @@ class Setter {
 			page.drawRectangle({ x: this.right - 60, y: 26, width: 60, height: 24, borderColor: INK, borderWidth: 0.6 });
 			this.places.set(`initials.${i}`, { page: i, rect: { x: this.right - 58, y: 28, width: 56, height: 20 } });
 		});
+	}
+
+	/** Writes the first half of a label on a row of its own; gives the other half. */
+	private firstHalf(label: string): string {
+		const words = label.split(' ');
+		if (words.length < 2) return label;
+		const half = Math.ceil(words.length / 2);
+		this.write(this.left, words.slice(0, half).join(' '));
+		this.y -= this.made.size * 1.3;
+		return words.slice(half).join(' ');
+	}
+
+	/** A grey word across every page, as drafts have it. */
+	watermarks(): void {
+		const { watermark } = this.made;
+		if (watermark === undefined) return;
+		for (const page of this.doc.getPages())
+			page.drawText(watermark, {
+				x: 120,
+				y: 180,
+				size: 120,
+				font: this.bold,
+				color: rgb(0.85, 0.85, 0.85),
+				rotate: degrees(52)
+			});
 	}
 
 	private signatures(blocks: { label: string; key: string }[]): void {

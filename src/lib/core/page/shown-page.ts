@@ -25,6 +25,8 @@ export interface ShownPage {
 	height: number;
 	words: ShownWord[];
 	rows: TextRow[];
+	/** words that lie over the others, such as "Draft" across a page: no part of its text */
+	across: ShownWord[];
 	level: Stroke[];
 	upright: Stroke[];
 	boxes: ShownRect[];
@@ -37,7 +39,7 @@ export interface ShownPage {
 /** What is printed on a page, in the space in which people see it and fields are dragged. */
 export function shownPage(reading: PrintedPages, number: number, page: PageSize): ShownPage {
 	const drawn: PageDrawing = reading.drawn[number] ?? { lines: [], boxes: [] };
-	const words = (reading.words[number] ?? []).map((w) => ({ text: w.text, ...toShown(page, w) }));
+	const { words, across } = apart((reading.words[number] ?? []).map((w) => ({ text: w.text, ...toShown(page, w) })));
 	const strokes = drawn.lines.map((l) =>
 		toShown(page, { x: l.x1, y: l.y1, width: l.x2 - l.x1, height: l.y2 - l.y1 } satisfies Rect)
 	);
@@ -47,6 +49,7 @@ export function shownPage(reading: PrintedPages, number: number, page: PageSize)
 		...shownSize(page),
 		words,
 		rows: rowsOf(words),
+		across,
 		level: joined(
 			strokes
 				.filter((s) => s.width >= s.height)
@@ -61,6 +64,27 @@ export function shownPage(reading: PrintedPages, number: number, page: PageSize)
 		rings: distinct(rings.map((one) => toShown(page, one))),
 		shaded: distinct(shaded.map((one) => toShown(page, one)))
 	};
+}
+
+/** So many times as high as the usual word, and over at least so many others, a word lies across the text. */
+const ACROSS = { heights: 3.5, over: 1 };
+
+function apart(all: ShownWord[]): { words: ShownWord[]; across: ShownWord[] } {
+	const heights = all.map((word) => word.height).sort((a, b) => a - b);
+	const large = ACROSS.heights * (heights[Math.floor(heights.length / 2)] ?? Infinity);
+	const across = all.filter((word) => {
+		if (word.height < large) return false;
+		const under = all.filter(
+			(one) =>
+				one !== word &&
+				one.left < word.left + word.width &&
+				one.left + one.width > word.left &&
+				one.top < word.top + word.height &&
+				one.top + one.height > word.top
+		);
+		return under.length >= ACROSS.over;
+	});
+	return across.length === 0 ? { words: all, across } : { words: all.filter((word) => !across.includes(word)), across };
 }
 
 /** Pieces on one line that touch are one: tables are often drawn a cell at a time. */

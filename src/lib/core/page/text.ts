@@ -30,7 +30,7 @@ export function textOf(page: ShownPage, places: TextPlace[]): TextBlock[] {
 	const usual = median(rows.map((row) => row.height)) || 10;
 	const parts = columns(rows, page.width);
 	const left = [...places].sort((a, b) => a.top + a.height / 2 - (b.top + b.height / 2) || a.left - b.left);
-	const blocks: TextBlock[] = [];
+	const blocks: TextBlock[] = page.across.map(({ text }): TextBlock => ({ is: 'paragraph', text }));
 	parts.forEach((part, i) => {
 		const mine = takeFrom(left, part, parts.slice(i + 1));
 		blocks.push(...blocksOf(part.rows, usual, mine));

@@ -16,6 +16,7 @@
 		chosen,
 		alone,
 		fixed,
+		untold,
 		onchoose,
 		ondrag,
 		onsingle,
@@ -35,6 +36,8 @@
 		alone: boolean;
 		/** it stays as it is: somebody has finished who has seen it */
 		fixed: boolean;
+		/** it was taken without the page saying whose it is */
+		untold: boolean;
 		onchoose: (add: boolean) => void;
 		ondrag: (event: PointerEvent, was: boolean) => void;
 		/** chooses just this one, out of a group or of several */
@@ -83,7 +86,9 @@
 	tabindex="0"
 	data-field={field.id}
 	aria-pressed={chosen}
-	aria-label="{kind.name}, {field.label}, {owner}, page {field.page + 1}{fixed ? ', stays as it is' : ''}"
+	aria-label="{kind.name}, {field.label}, {owner}, page {field.page + 1}{fixed ? ', stays as it is' : ''}{untold
+		? ', the page doesn’t say whose'
+		: ''}"
 	title={small ? `${kind.name}: ${field.label}, ${owner}` : undefined}
 	onfocus={() => !chosen && onchoose(false)}
 	onkeydown={(event) => {
@@ -119,6 +124,10 @@
 		</span>
 		{#if field.showWhen}<span class="ml-auto pr-1 text-[9px] text-[#a85a1f]" aria-hidden="true">if</span>{/if}
 	{/if}
+	{#if untold}<span
+			class="pointer-events-none absolute -top-2 -right-2 grid h-4 w-4 place-items-center rounded-full border border-[#a85a1f] bg-[#fffefa] text-[11px] leading-none text-[#a85a1f]"
+			aria-hidden="true">?</span
+		>{/if}
 	{#if boxes > 1}
 		{#each { length: boxes - 1 } as _, i (i)}<span
 				class="pointer-events-none absolute inset-y-0 border-l border-[#8a8f86]"

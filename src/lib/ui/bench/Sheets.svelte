@@ -22,7 +22,7 @@
 	import { changeFields, placeField, putAt, shownAt, withGroups } from './field-edits';
 	import { isFixed } from './correcting';
 	import FieldBox from './FieldBox.svelte';
-	import { takePlaces } from './found-places';
+	import { likelyOwner, takePlaces } from './found-places';
 	import { sheetLayout, visibleSheets, type Sheet } from './layout';
 	import { landmarksShown, wordsIn } from './pins';
 	import { ownerName, weaveOf } from './weave';
@@ -96,8 +96,13 @@
 		put(sheet, bench.placing, { x: (event.clientX - box.left) / scale, y: (event.clientY - box.top) / scale });
 	}
 
-	/** Places a kind; a blank of the page right there draws it to itself. */
+	/** Places a kind; on a found blank it takes its place, size and label, elsewhere a printed line right there draws it to itself. */
 	function put(sheet: Sheet, kind: KindName, middle: { x: number; y: number }) {
+		const blank = freeOn(sheet.paper, sheet.number).find(({ rect: { left, top, width, height } }) => {
+			const [x, y] = [middle.x - left, middle.y - top];
+			return x >= 0 && x <= width && y >= 0 && y <= height;
+		});
+		if (blank) return take(sheet, [asKind(blank, kind)], 'the chosen');
 		const before = plan.fields.find((f) => f.id === bench.fieldIds[0]);
 		const placed = placeField(plan, kind, bench.person, sheet.paper.id, sheet.number, middle, before);
 		const field = placed.plan.fields.find((f) => f.id === placed.field)!;
@@ -129,8 +134,8 @@
 		return page === undefined ? places : places.filter((p) => p.page === page);
 	}
 
-	function take(sheet: Sheet, places: FoundPlace[]) {
-		const taken = takePlaces(plan, sheet.paper.id, places, bench.foundOn(sheet.paper), bench.person);
+	function take(sheet: Sheet, places: FoundPlace[], whose: 'as it says' | 'the chosen' = 'as it says') {
+		const taken = takePlaces(plan, sheet.paper.id, places, bench.foundOn(sheet.paper), bench.person, whose);
 		bench.change(places.length === 1 ? 'take a found place' : `take ${places.length} found places`, taken.plan);
 		bench.chooseFields(taken.fields);
 	}
@@ -142,21 +147,24 @@
 			: { ...found, kind, settings: kindOf(kind).grouped ? { value: 'option_1' } : {} };
 	}
 
-	/** Takes what is found: on the page in view, or on all pages. Gives how many. */
-	export function takeFound(all: boolean): number {
+	/** Takes what is found: on the page in view, or on all pages. Gives how many, and of how many the page doesn't say whose. */
+	export function takeFound(all: boolean): { taken: number; untold: number } {
 		const sheet = sheets[current];
-		if (!sheet) return 0;
+		if (!sheet) return { taken: 0, untold: 0 };
 		let now = plan;
 		const added: string[] = [];
+		const untold: string[] = [];
 		for (const paper of all ? plan.papers : [sheet.paper]) {
 			const places = freeOn(paper).filter((p) => all || p.page === sheet.number);
 			const taken = takePlaces(now, paper.id, places, bench.foundOn(paper), bench.person);
 			now = taken.plan;
 			added.push(...taken.fields);
+			untold.push(...taken.fields.filter((_, i) => likelyOwner(places[i]!, plan.people) === null));
 		}
 		if (added.length > 0) bench.change(`take ${added.length} found places`, now);
-		bench.chooseFields(added);
-		return added.length;
+		bench.untold = new Map([...bench.untold, ...untold.map((id) => [id, bench.person] as const)]);
+		bench.chooseFields(untold.length > 0 ? untold : added);
+		return { taken: added.length, untold: untold.length };
 	}
 
 	/** Puts the focus on the next found place, from the page in view on; Enter there takes it. */
@@ -173,6 +181,10 @@
 		element?.focus({ preventScroll: true });
 	}
 
+	const whoseSaid = (owner: string | null) =>
+		owner === null
+			? `the page doesn’t say whose; for ${ownerName(plan, bench.person)} if taken`
+			: `for ${ownerName(plan, owner)}, as the page says`;
 	const foundName = (sheet: Sheet, place: FoundPlace) =>
 		`${sheet.key} ${Math.round(place.rect.left)} ${Math.round(place.rect.top)}`;
 
@@ -282,13 +294,16 @@
 								style:width="{found.rect.width * scale}px"
 								style:height="{found.rect.height * scale}px"
 								data-found={foundName(sheet, found)}
-								aria-label="Found: {kindOf(found.kind).name}, {found.label}, likely for {ownerName(
-									plan,
-									found.owner ?? bench.person
-								)}. Enter takes it."
-								title="{found.label} · {kindOf(found.kind).name} · {ownerName(plan, found.owner ?? bench.person)}"
-								onclick={() => take(sheet, [bench.placing ? asKind(found, bench.placing) : found])}
-							></button>
+								aria-label="Found: {kindOf(found.kind).name}, {found.label}, {whoseSaid(found.owner)}. Enter takes it."
+								title="{found.label} · {kindOf(found.kind).name} · {whoseSaid(found.owner)}"
+								onclick={() =>
+									bench.placing ? take(sheet, [asKind(found, bench.placing)], 'the chosen') : take(sheet, [found])}
+								>{#if found.owner === null}<span
+										class="absolute -top-2 -right-2 grid h-4 w-4 place-items-center rounded-full border border-copper bg-sheet text-[11px] leading-none text-copper"
+										aria-hidden="true">?</span
+									>{:else}<span class="absolute inset-y-0 left-0 w-[5px]" style:background={weaveOf(plan, found.owner)}
+									></span>{/if}</button
+							>
 						{/each}
 					{/if}
 					<Covers fields={byPage[sheet.key] ?? []} page={sheet.page} {scale} />
@@ -310,6 +325,7 @@
 							owner={ownerName(plan, field.person)}
 							named={plan.people.some((p) => p.id === field.person)}
 							chosen={bench.fieldIds.includes(field.id)}
+							untold={bench.untold.has(field.id) && bench.untold.get(field.id) === field.person}
 							fixed={isFixed(bench.correcting, field)}
 							alone={bench.fieldIds.length === 1 && bench.fieldIds[0] === field.id}
 							onchoose={(add) => choose(field.id, add)}

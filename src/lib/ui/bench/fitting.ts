@@ -16,6 +16,7 @@ export interface Laid {
 const SAY: Record<Doubt, string> = {
 	gone: 'its place is gone',
 	count: 'its label now stands more often, or less often, than before',
+	head: 'another heading stands over its place',
 	landmarks: 'the words around it lead to different places',
 	'no blank': 'the line or box it stood on is not there',
 	'two blanks': 'two lines or boxes could be meant',

@@ -10,6 +10,8 @@
 	import Notes from '$lib/ui/bench/Notes.svelte';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
 	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
+	import { addRoles } from '$lib/ui/bench/edits';
+	import { namedElsewhere } from '$lib/ui/bench/found-places';
 	import { removeFields } from '$lib/ui/bench/field-edits';
 	import FieldList from '$lib/ui/bench/FieldList.svelte';
 	import FitDialog from '$lib/ui/bench/FitDialog.svelte';
@@ -27,6 +29,7 @@
 	import Scheduled from '$lib/ui/bench/Scheduled.svelte';
 	import Sheets from '$lib/ui/bench/Sheets.svelte';
 	import Tray from '$lib/ui/bench/Tray.svelte';
+	import { ownerName } from '$lib/ui/bench/weave';
 	import { onMount, untrack } from 'svelte';
 
 	let { data } = $props();
@@ -158,11 +161,35 @@
 		bench.chooseFields(done.fields);
 	}
 
+	/** Parties that the documents name and nobody here is; none where only one page is taken. */
+	const named = $derived(namedElsewhere(Object.values(bench.free).flat(), plan.people));
+
 	function takeFound(all: boolean) {
-		const taken = sheets?.takeFound(all) ?? 0;
-		const say = `Took ${taken} ${taken === 1 ? 'place' : 'places'}; Ctrl Z gives them back.`;
+		adding.notes = [];
+		if (!all || named.length === 0 || bench.isLocked('people')) return takeThem(all);
+		const list = new Intl.ListFormat('en-GB').format(named.map((name) => `“${name}”`));
+		adding.say(`The documents name ${list}, and nobody here is that.`, false, [
+			{
+				say: named.length === 1 ? 'Add them, and take all' : 'Add all of them, and take all',
+				go: () => {
+					bench.change(`add ${named.length === 1 ? 'a role' : `${named.length} roles`}`, addRoles(plan, named));
+					bench.person ??= bench.actors[0]?.id ?? null;
+					takeThem(true);
+				}
+			},
+			{ say: 'Take all as it is', go: () => takeThem(true) }
+		]);
+	}
+
+	function takeThem(all: boolean) {
+		const { taken = 0, untold = 0 } = sheets?.takeFound(all) ?? {};
+		const whose =
+			untold === 0
+				? ''
+				: ` Of ${untold} the page doesn’t say whose ${untold === 1 ? 'it is' : 'they are'}: ${bench.person === null ? 'nobody has them yet' : `${ownerName(plan, bench.person)} has them now`}, and they are marked.`;
+		const say = `Took ${taken} ${taken === 1 ? 'place' : 'places'}; Ctrl Z gives them back.${whose}`;
 		adding.notes = [{ say: taken === 0 ? 'Nothing was found here.' : say, bad: false }];
-		setTimeout(() => (adding.notes = adding.notes.filter((note) => note.say !== say)), 6000);
+		if (untold === 0) setTimeout(() => (adding.notes = adding.notes.filter((note) => note.say !== say)), 6000);
 	}
 
 	/** What is on the server is what a template is made of, so the last change is saved first. */

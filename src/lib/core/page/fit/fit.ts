@@ -4,6 +4,7 @@ import type { ShownPage, TextRow } from '../shown-page';
 import { landmarksOf, onLine, type Landmark } from './landmarks';
 import { phraseIn } from './pin';
 import type { Pin } from './pin-schema';
+import { Heads, sameHead, type Head } from './heads';
 import { Blanks, movedTo } from './like-blank';
 import { rowText, streamOf, type Stream } from './stream';
 import { Versions } from './versions';
@@ -35,6 +36,8 @@ export type Doubt =
 	| 'count'
 	/** its landmarks lead to different places */
 	| 'landmarks'
+	/** another head stands over its place: its column or its block is elsewhere, or gone */
+	| 'head'
 	/** the line or box it stood on has no like there */
 	| 'no blank'
 	/** two lines or boxes could be meant */
@@ -79,6 +82,7 @@ const WEIGHT: Record<Doubt, number> = {
 	gone: 1,
 	count: 0.4,
 	landmarks: 0.35,
+	head: 0.5,
 	'no blank': 0.4,
 	'two blanks': 0.4,
 	context: 0.3,
@@ -117,6 +121,7 @@ interface Guess {
 class Fitter {
 	readonly versions: Versions;
 	private readonly blanks = new Blanks();
+	private readonly heads = new Heads();
 
 	constructor(
 		private readonly before: Version,
@@ -146,23 +151,92 @@ class Fitter {
 		const context = Math.max(...marks.slice(0, 4).map((mark) => this.versions.context(mark.token)));
 		// neither its label nor what stood around it is there: the part of the text it belonged to has gone
 		if (!best || (this.versions.to(label.token) < 0 && context < 0.35)) return nowhere(field, 'gone');
-		const guess = this.guess(best, rect);
+		const voted = this.voted(there, rect);
 		const doubts: Doubt[] = [];
+		if (!voted.agreed) doubts.push('landmarks');
+		const under = this.underHead(field, rect, voted.guess);
+		if (under === 'gone') return nowhere(field, 'gone');
+		const { guess } = under;
+		if (under.doubt) doubts.push('head');
 		if (best.far > 120) doubts.push('far');
 		if (this.versions.to(label.token) < 0 && label.at === 'line') doubts.push('context');
 		else if (this.versions.context(best.token) < 0.4) doubts.push('context');
 		if (this.recounted(label)) doubts.push('count');
-		const settled = this.onBlank(field, rect, guess, doubts);
+		const settled = this.onBlank(field, rect, guess, doubts, guess === voted.guess);
+		if (doubts.includes('landmarks')) return this.put(field, settled, doubts);
 		if (this.versions.disputed(best.token)) doubts.push('landmarks');
-		else if ((settled === guess || best.at !== 'line') && this.disagree(there, rect, guess)) doubts.push('landmarks');
+		else if ((settled === guess || best.at !== 'line') && this.disagree(there, rect, guess, under.told))
+			doubts.push('landmarks');
 		return this.put(field, settled, doubts);
+	}
+
+	/**
+	 * Where the words on the field's own line say that it is: the line that most of them lead to, nearer ones weighing more,
+	 * and on it as the nearest of these says. A label may be broken over two rows now, or a field touch two.
+	 */
+	private voted(marks: Landmark[], rect: ShownRect): { guess: Guess; agreed: boolean } {
+		const first = this.guess(marks[0]!, rect);
+		const line = marks.filter((mark) => mark.at === 'line').slice(0, VOTERS);
+		if (marks[0]!.at !== 'line' || line.length < 2) return { guess: first, agreed: true };
+		const votes: { guess: Guess; weight: number }[] = [];
+		let all = 0;
+		for (const mark of line) {
+			const guess = this.guess(mark, rect);
+			const weight = 1 / (mark.far + 6);
+			all += weight;
+			const same = votes.find((one) => isSameLine(one.guess, guess));
+			if (same) same.weight += weight;
+			else votes.push({ guess, weight });
+		}
+		const best = votes.reduce((a, b) => (b.weight > a.weight ? b : a));
+		return { guess: best.guess, agreed: best.weight > 0.72 * all || this.isIntact(line) };
+	}
+
+	/** Whether words of one line follow each other as they did, with nothing put between: a label that was broken over two rows. */
+	private isIntact(line: Landmark[]): boolean {
+		const tokens = line.map((mark) => mark.token).sort((a, b) => a - b);
+		const label = tokens.filter((token, i) => i === 0 || token - tokens[i - 1]! === 1 || token === tokens.at(-1));
+		return (
+			label.length === tokens.length &&
+			tokens.every((token, i) => i === 0 || this.versions.to(token) - this.versions.to(tokens[i - 1]!) === 1)
+		);
+	}
+
+	/**
+	 * The head of a column or of a signature block votes: where another one stands over the guess than stood over the field,
+	 * the field goes to the same line under its own head. `told`: a head has spoken; `doubt`: it is not there, or there twice,
+	 * so a person looks. 'gone': its column is, and the guess lies in another one that was there before.
+	 */
+	private underHead(
+		field: ToFit,
+		rect: ShownRect,
+		guess: Guess
+	): { guess: Guess; told: boolean; doubt: boolean } | 'gone' {
+		const page = this.versions.next.pages[guess.page]!;
+		const before = this.versions.old.pages[field.page]!;
+		const was = this.heads.over(before, rect);
+		if (!was) return { guess, told: false, doubt: false };
+		const is = this.heads.over(page, guess.rect);
+		if (is && sameHead(was, is)) return { guess, told: was.of === 'column', doubt: false };
+		const near = (head: Head) => !is || Math.abs(head.base - is.base) < 14;
+		const own = this.heads.like(page, was).filter(near);
+		const puzzled = { guess, told: false, doubt: true };
+		if (was.of === 'block') {
+			if (own.length !== 1 || !is) return puzzled;
+			const left = own[0]!.left + rect.left - was.left;
+			return { guess: { page: guess.page, rect: { ...guess.rect, left } }, told: true, doubt: false };
+		}
+		if (own.length === 0 && is && this.heads.like(before, is).length > 0) return 'gone';
+		const cell = own.length === 1 ? this.heads.cellUnder(page, own[0]!, guess.rect) : null;
+		if (!cell) return puzzled;
+		return { guess: { page: guess.page, rect: { ...guess.rect, left: cell.left + 2 } }, told: true, doubt: false };
 	}
 
 	/** Where one landmark says that the field is. */
 	private guess(mark: Landmark, rect: ShownRect): Guess {
 		const from = this.versions.old.tokens[mark.token]!;
 		const to = this.versions.next.tokens[this.versions.to(mark.token)]!;
-		const scale = scaleOf(from.word.width, to.word.width);
+		const scale = this.scale(mark.token);
 		const [before, after] = [from.word, to.word];
 		const left =
 			mark.at === 'line' && before.left < rect.left
@@ -172,8 +246,24 @@ class Fitter {
 		return { page: to.page, rect: { ...rect, left, top } };
 	}
 
-	/** Whether the nearest landmark on another line leads elsewhere. */
-	private disagree(marks: Landmark[], rect: ShownRect, guess: Guess): boolean {
+	/** Change of the size of letters, told by all words of the line that are still there: one narrow word tells little. */
+	private scale(token: number): number {
+		const { old, next } = this.versions;
+		const { row } = old.tokens[token]!;
+		let [before, after] = [0, 0];
+		const add = (i: number) => {
+			const there = this.versions.to(i);
+			if (there < 0) return;
+			before += old.tokens[i]!.word.width;
+			after += next.tokens[there]!.word.width;
+		};
+		for (let i = token; i >= 0 && old.tokens[i]!.row === row; i--) add(i);
+		for (let i = token + 1; i < old.tokens.length && old.tokens[i]!.row === row; i++) add(i);
+		return before < LEAST_TELLING ? 1 : scaleOf(before, after);
+	}
+
+	/** Whether the nearest landmark on another line leads elsewhere; to another line, where a head has told the column. */
+	private disagree(marks: Landmark[], rect: ShownRect, guess: Guess, told: boolean): boolean {
 		const { tokens } = this.versions.old;
 		const other = marks.find((mark) => tokens[mark.token]!.row !== tokens[marks[0]!.token]!.row);
 		if (!other) return false;
@@ -181,12 +271,12 @@ class Fitter {
 		return (
 			there.page !== guess.page ||
 			Math.abs(there.rect.top - guess.rect.top) > 6 ||
-			Math.abs(there.rect.left - guess.rect.left) > 24
+			(!told && Math.abs(there.rect.left - guess.rect.left) > 24)
 		);
 	}
 
 	/** The guess drawn to the line or box that is the like of the one under the field. */
-	private onBlank(field: ToFit, rect: ShownRect, guess: Guess, doubts: Doubt[]): Guess {
+	private onBlank(field: ToFit, rect: ShownRect, guess: Guess, doubts: Doubt[], byTurn = true): Guess {
 		const page = this.versions.old.pages[field.page]!;
 		const under = this.blanks.under(page, rect);
 		if (!under) return guess;
@@ -195,7 +285,7 @@ class Fitter {
 			left: guess.rect.left + under.left - rect.left,
 			top: guess.rect.top + under.top - rect.top
 		};
-		const found = this.blanks.same(page, under, this.versions.next.pages[guess.page]!, expected);
+		const found = this.blanks.same(page, under, this.versions.next.pages[guess.page]!, expected, byTurn);
 		if (!found) {
 			doubts.push('no blank');
 			return guess;
@@ -219,12 +309,24 @@ class Fitter {
 		const like = next.furniture[page]!.find((r) => rowText(r) === rowText(row)) ?? null;
 		const doubts: Doubt[] = [];
 		if (!like) doubts.push('context');
-		if (old.pages.length !== next.pages.length) doubts.push('pages');
+		// the same page of more of them is sure enough; where it went elsewhere, the page before may want one as well
+		else if (old.pages.length !== next.pages.length && (page !== field.page || !this.isSurePage(field.page)))
+			doubts.push('pages');
 		const guess = {
 			page,
 			rect: like ? { ...rect, left: rect.left + like.left - row.left, top: rect.top + like.base - row.base } : rect
 		};
 		return this.put(field, this.onBlank(field, rect, guess, doubts), doubts);
+	}
+
+	/** Whether a page surely is the one it was: nearly all of it is there, no other page is, and its neighbours went alike. */
+	private isSurePage(page: number): boolean {
+		const { pageOf } = this.versions;
+		const there = pageOf[page]!;
+		const before = page > 0 ? pageOf[page - 1]! : -1;
+		const after = page + 1 < pageOf.length ? pageOf[page + 1]! : Infinity;
+		const whole = there >= 0 && this.versions.pageShare[page]! > 0.8;
+		return whole && pageOf.filter((one) => one === there).length === 1 && before < there && there < after;
 	}
 
 	/** A field that a person has pinned to a phrase. */
@@ -267,6 +369,15 @@ class Fitter {
 			moved: page !== field.page
 		};
 	}
+}
+
+/** So many words of the field's line are heard. */
+const VOTERS = 6;
+/** Words that are narrower than this together don't tell how letters have grown: points. */
+const LEAST_TELLING = 24;
+
+function isSameLine(a: Guess, b: Guess): boolean {
+	return a.page === b.page && Math.abs(a.rect.top - b.rect.top) < 4;
 }
 
 function nowhere(field: ToFit, doubt: Doubt): Fitted {

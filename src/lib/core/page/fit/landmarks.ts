@@ -35,7 +35,9 @@ function landmark({ word, row }: Token, rect: ShownRect): Omit<Landmark, 'token'
 	const aside = Math.max(0, rect.left - word.left - word.width, word.left - right);
 	if (onLine(row.base, rect)) {
 		// what stands before a blank is its label more often than what stands after it
-		return { at: 'line', far: alongLine(word.left >= right - 2 ? aside + 8 : aside) };
+		// a field that touches two lines stands on the one whose foot is nearest its own
+		const off = Math.max(0, Math.abs(row.base - bottom + 3) - 4) * 2;
+		return { at: 'line', far: alongLine(word.left >= right - 2 ? aside + 8 : aside) + off };
 	}
 	const gap = row.base < rect.top + rect.height / 2 ? rect.top - row.base : row.top - bottom;
 	if (gap > REACH) return null;

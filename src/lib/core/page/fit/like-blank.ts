@@ -38,15 +38,22 @@ export class Blanks {
 
 	/**
 	 * The blank of the new page that is `like` on the old one. `expected` is where it should be. Blanks that come in the
-	 * same number on the line as before are told by their turn, others by their distance; `open` says that two could be meant.
+	 * same number on the line as before are told by their turn where that is wanted, others by their distance; `open` says
+	 * that two could be meant.
 	 */
-	same(old: ShownPage, like: Blank, next: ShownPage, expected: ShownRect): { blank: Blank; open: boolean } | null {
+	same(
+		old: ShownPage,
+		like: Blank,
+		next: ShownPage,
+		expected: ShownRect,
+		byTurn = true
+	): { blank: Blank; open: boolean } | null {
 		const near = this.line(next, like, bottomOf(expected), REACH);
 		if (near.length === 0) return null;
 		const row = this.line(next, like, bottomOf(closest(near, expected)));
 		const before = this.line(old, like, bottomOf(like));
 		const turn = before.indexOf(like);
-		if (row.length === before.length && turn >= 0) {
+		if (byTurn && row.length === before.length && turn >= 0) {
 			const blank = row[turn]!;
 			return { blank, open: Math.abs(blank.left - expected.left) > ACROSS };
 		}

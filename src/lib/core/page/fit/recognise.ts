@@ -7,10 +7,16 @@ export interface Likeness {
 	share: number;
 	/** the same with how much of what is known here the known one accounts for: what they are ranked by, 0 to 1 */
 	rank: number;
+	/** over how much of the known one what is found is spread, 0 to 1: parts that were borrowed stand together */
+	spread: number;
 }
 
 /** Below the first it is none of them, below the second a person is asked. */
-export const LIKENESS = { none: 0.2, ask: 0.4, apart: 0.08 };
+export const LIKENESS = { none: 0.2, ask: 0.4, apart: 0.08, spread: 0.6 };
+
+/** A document is looked at in so many parts to see where what is found stands; a part that has this share counts. */
+const PARTS = 12;
+const FOUND_IN_PART = 0.08;
 
 /** What to make of the best answers: take the first, ask which, or none of them. */
 export type Verdict = 'sure' | 'ask' | 'none';
@@ -64,7 +70,8 @@ export class Recogniser {
 		const whole = (this.whole ??= this.weigh());
 		const found = new Float64Array(this.ids.length);
 		let known = 0;
-		for (const run of runsOf(words)) {
+		const asked = runsOf(words);
+		for (const run of asked) {
 			const holders = this.holders.get(run);
 			if (!holders) continue;
 			const weight = this.weight(holders.length);
@@ -74,9 +81,10 @@ export class Recogniser {
 		return this.ids
 			.map((id, i) => ({ id, i, share: whole[i] === 0 ? 0 : found[i]! / whole[i]! }))
 			.filter((one) => one.share > 0.05)
-			.map(({ id, i, share }) => ({ id, share, rank: Math.sqrt((share * found[i]!) / known) }))
+			.map(({ id, i, share }) => ({ id, i, share, rank: Math.sqrt((share * found[i]!) / known) }))
 			.sort((a, b) => b.rank - a.rank)
-			.slice(0, most);
+			.slice(0, most)
+			.map(({ id, i, share, rank }) => ({ id, share, rank, spread: spreadOf(this.runs[i]!, asked) }));
 	}
 
 	private weigh(): Float64Array {
@@ -95,7 +103,20 @@ export function verdictOf(answers: readonly Likeness[]): Verdict {
 	const [first, second] = answers;
 	if (!first || first.share < LIKENESS.none) return 'none';
 	const close = second !== undefined && first.rank - second.rank < LIKENESS.apart;
-	return first.share < LIKENESS.ask || close ? 'ask' : 'sure';
+	return first.share < LIKENESS.ask || first.spread < LIKENESS.spread || close ? 'ask' : 'sure';
+}
+
+/** In how many of a document's parts something of what was asked about stands, as a share. */
+function spreadOf(runs: Int32Array, asked: Set<number>): number {
+	const parts = Math.max(1, Math.min(PARTS, Math.floor(runs.length / 8)));
+	let told = 0;
+	for (let part = 0; part < parts; part++) {
+		const [from, to] = [Math.floor((part * runs.length) / parts), Math.floor(((part + 1) * runs.length) / parts)];
+		let found = 0;
+		for (let i = from; i < to; i++) if (asked.has(runs[i]!)) found += 1;
+		if (found >= FOUND_IN_PART * (to - from) && found > 0) told += 1;
+	}
+	return told / parts;
 }
 
 /** The different runs of three words of a text, as numbers (FNV-1a, 32 bits). */

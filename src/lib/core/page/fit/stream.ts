@@ -52,16 +52,38 @@ export function bare(word: string): string {
 	return /^[a-z0-9]+$/.test(plain) ? plain : plain.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
 }
 
-/** Rows near the edge whose words, numbers aside, stand at the same height on at least half of the pages. */
+/**
+ * Rows near the edge whose words stand at the same height on at least half of the pages; their numbers must be the same
+ * everywhere, or count along with the pages: the rows of a long list look alike as well, but count on from page to page.
+ */
 function furnitureOf(pages: ShownPage[]): TextRow[][] {
 	const near = pages.map((page) =>
 		page.rows.filter((row) => row.base < page.height * EDGE || row.base > page.height * (1 - EDGE))
 	);
-	const count = new Map<string, number>();
+	const seen = new Map<string, Map<number, number[]>>();
 	const name = (row: TextRow) => `${Math.round(row.base / 6)} ${rowText(row)}`;
-	for (const rows of near) for (const one of new Set(rows.map(name))) count.set(one, (count.get(one) ?? 0) + 1);
-	return near.map((rows) =>
-		pages.length < 2 ? [] : rows.filter((row) => count.get(name(row))! >= Math.max(2, pages.length / 2))
+	for (const [page, rows] of near.entries())
+		for (const row of rows) {
+			const pagesOf = seen.get(name(row)) ?? new Map<number, number[]>();
+			seen.set(name(row), pagesOf);
+			if (!pagesOf.has(page)) pagesOf.set(page, numbersOf(row));
+		}
+	const running = new Set(
+		[...seen].filter(([, there]) => there.size >= Math.max(2, pages.length / 2) && keepsStep(there)).map(([one]) => one)
+	);
+	return near.map((rows) => (pages.length < 2 ? [] : rows.filter((row) => running.has(name(row)))));
+}
+
+function numbersOf(row: TextRow): number[] {
+	return row.words.flatMap((word) => [...word.text.matchAll(/\p{N}+/gu)].map(([digits]) => Number(digits)));
+}
+
+/** Whether each number of a row that comes again is the same on all pages, or goes up by one with each page. */
+function keepsStep(there: Map<number, number[]>): boolean {
+	const all = [...there];
+	const [firstPage, first] = all[0]!;
+	return all.every(([page, numbers]) =>
+		numbers.every((number, i) => number === first[i] || Number.isNaN(number) || number - first[i]! === page - firstPage)
 	);
 }
 

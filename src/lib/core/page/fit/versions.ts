@@ -8,6 +8,8 @@ export class Versions {
 	private readonly unique: Int32Array;
 	/** for each page of the old one: the page of the new one on which most of its words are, or -1 */
 	readonly pageOf: number[];
+	/** the share of a page's words that are on that page, 0 to 1 */
+	readonly pageShare: number[];
 	private readonly words: { a: Int32Array; b: Int32Array };
 	private counted: [Int32Array, Int32Array] | undefined;
 
@@ -24,7 +26,9 @@ export class Versions {
 		const { a, b } = this.words;
 		const runs = onceInBoth(a, 0, a.length, b, 0, b.length, 3);
 		for (let i = 0; i < runs.length; i += 2) this.unique[runs[i]!] = runs[i + 1]!;
-		this.pageOf = old.pages.map((_, page) => this.mostly(page));
+		const pages = old.pages.map((_, page) => this.mostly(page));
+		this.pageOf = pages.map(({ page }) => page);
+		this.pageShare = pages.map(({ share }) => share);
 	}
 
 	/** Where a word of the old text is in the new one; -1 where it is gone. A section that moved is found by its runs. */
@@ -95,14 +99,15 @@ export class Versions {
 		return -1;
 	}
 
-	private mostly(page: number): number {
+	private mostly(page: number): { page: number; share: number } {
 		const votes = new Int32Array(this.next.pages.length);
-		for (let i = this.old.starts[page]!; i < this.old.starts[page + 1]!; i++) {
+		const [from, to] = [this.old.starts[page]!, this.old.starts[page + 1]!];
+		for (let i = from; i < to; i++) {
 			const there = this.match[i]!;
 			if (there >= 0) votes[this.next.tokens[there]!.page]!++;
 		}
 		const most = votes.reduce((best, n, at) => (n > votes[best]! ? at : best), 0);
-		return votes[most]! > 0 ? most : -1;
+		return votes[most]! > 0 ? { page: most, share: votes[most]! / (to - from) } : { page: -1, share: 0 };
 	}
 }
 
