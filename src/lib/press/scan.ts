@@ -7,10 +7,11 @@ import {
 	slantOf,
 	type PageDrawing,
 	type PageSize,
+	type PictureDrawing,
 	type PrintedWord,
 	type Turn
 } from '../core/page';
-import { readPicture, type ReadPicture } from './ocr';
+import { readPicture, type ReadPicture, type ReadWord } from './ocr';
 
 /** What a machine has read on a page that is a picture. */
 export interface ScanReading {
@@ -72,7 +73,9 @@ export async function readScan(png: Uint8Array, page: PageSize, languages: strin
 	for (const box of lines.boxes) drawn.boxes.push(rounded(placed(box)));
 	const lean = Math.round((-Math.atan(slant) * 1800) / Math.PI) / 10;
 	return {
-		words: words.map((word) => ({ text: word.text, ...rounded(placed(word)), sure: word.sure })),
+		words: words
+			.filter((word) => !isDrawn(word, lines))
+			.map((word) => ({ text: word.text, ...rounded(placed(word)), sure: word.sure })),
 		drawn,
 		sure: picture.sure,
 		lean: Math.abs(lean) < LEVEL ? 0 : lean,
@@ -98,6 +101,21 @@ function worth({ words }: ReadPicture): number {
 	if (long.length < 3) return 0;
 	const sure = long.reduce((sum, word) => sum + word.sure, 0) / long.length;
 	return sure * Math.min(1, (2 * long.length) / Math.max(1, words.length));
+}
+
+/** Whether what was taken for a word is a rule or a square that is there as such. */
+function isDrawn(word: ReadWord, { level, boxes }: PictureDrawing): boolean {
+	const [x, y] = [word.left + word.width / 2, word.top + word.height / 2];
+	const near = 4 * SCAN_SCALE;
+	if (/^[_.…\-–—=~|]+$/u.test(word.text))
+		return level.some((line) => line.from < x && line.to > x && Math.abs(line.at - y) < 3 * near);
+	return boxes.some(
+		(box) =>
+			box.left - near < word.left &&
+			box.left + box.width + near > word.left + word.width &&
+			box.top < y &&
+			box.top + box.height > y
+	);
 }
 
 function lineOf({ x, y, width, height }: { x: number; y: number; width: number; height: number }) {

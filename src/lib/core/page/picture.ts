@@ -21,6 +21,8 @@ const BREAK = 1.2;
 const THICK = 3.5;
 /** The shortest lines looked for: in points. */
 const SHORTEST = { level: 24, upright: 9 };
+/** Where on a slanting line its height is taken, as a share of its length. */
+const NEAR_BEGINNING = 0.2;
 /** Sides of the small squares to tick: in points. */
 const SQUARE = { least: 6, most: 24 };
 
@@ -41,10 +43,10 @@ export function readPicture(picture: GreyPicture, scale: number, slant = 0): Pic
 	};
 	const level = strokes(height, width, (across, along) => dark(along, across), SHORTEST.level * scale, scale);
 	const upright = strokes(width, height, (across, along) => column(across, along), SHORTEST.upright * scale, scale);
-	/** A slanting line as a straight one through its middle. */
+	/** A slanting line as a straight one through a place near its beginning, where its label stands. */
 	const settled = (one: Stroke, size: number, by: number): Stroke => ({
 		...one,
-		at: one.at + by * ((one.from + one.to) / 2 - size / 2)
+		at: one.at + by * (one.from + NEAR_BEGINNING * (one.to - one.from) - size / 2)
 	});
 	return {
 		level: level.map((one) => settled(one, width, slant)),

@@ -228,6 +228,14 @@ export function wordsOfPaper(house: House, digest: string): PaperReading['words'
 		: [];
 }
 
+/** What was taken out of a document as it was taken in, or set on its pages, in words. */
+export function strippedOf(house: House, digest: string): string[] {
+	const row = house.db
+		.prepare<[string], { stripped: string }>('SELECT stripped FROM papers WHERE digest = ?')
+		.get(digest);
+	return row ? (JSON.parse(row.stripped) as string[]) : [];
+}
+
 /** Whether a plan may name this document with these pages: it was taken in here, and has exactly them. */
 export function isKnownPaper(house: House, digest: string, pages: PageSize[]): boolean {
 	return pages.length > 0 && canonicalJson(pagesOf(house, digest)) === canonicalJson(pages);

@@ -69,8 +69,8 @@
 				<div>
 					<Dialog.Title class="font-serif text-lg font-semibold">Pages that look different from your file</Dialog.Title>
 					<Dialog.Description class="text-[14px] text-quiet"
-						>What people sign is the right one. If something is missing there, print the file as a new PDF and add that
-						instead.</Dialog.Description
+						>People will sign what is shown at the right. If something is missing there, print the file as a new PDF and
+						add that instead.</Dialog.Description
 					>
 				</div>
 				<span class="ml-auto" role="status">{all.length === 0 ? 'All looked at' : `${all.length} to look at`}</span>
@@ -93,6 +93,14 @@
 							</li>
 						{/each}
 					</ul>
+					{#if now && (bench.leftOut[now.paper.digest] ?? []).length > 0}
+						<div class="border-b border-hairline px-4 py-3 text-[14px]">
+							<h3 class="text-[14px]">Taken out or set on the page</h3>
+							<ul class="list-disc pl-4">
+								{#each bench.leftOut[now.paper.digest] ?? [] as what (what)}<li>{what}</li>{/each}
+							</ul>
+						</div>
+					{/if}
 					<p class="px-4 py-3 text-[13px] text-quiet">
 						Enter says that it may stay so and goes on. Who has said so stands in the record.
 					</p>

@@ -238,7 +238,8 @@ export class Adding {
 	}
 
 	/** Keeps which pages look different from their file, and offers to look at them. */
-	private told({ name, digest, unlike = [] }: Taken): void {
+	private told({ name, digest, stripped, unlike = [] }: Taken): void {
+		this.bench.leftOut = { ...this.bench.leftOut, [digest]: stripped };
 		this.bench.unlike = { ...this.bench.unlike, [digest]: unlike };
 		if (unlike.length === 0) return;
 		const pages = unlike.slice(0, 8).map((page) => page + 1);

@@ -91,6 +91,8 @@ export class Bench {
 	private found = $state.raw<Record<string, FoundPlace[]>>({});
 	/** pages that look different from their file and nobody has accepted yet, by the digest of their document */
 	unlike = $state.raw<Record<string, number[]>>({});
+	/** what was taken out of a document, or set on its pages, by its digest */
+	leftOut = $state.raw<Record<string, string[]>>({});
 	readonly unlikeOf = (digest: string): number[] => this.unlike[digest] ?? [];
 	readonly readings = new Readings();
 
@@ -130,6 +132,7 @@ export class Bench {
 			base: Plan | null;
 			correcting?: Correcting | null;
 			unlike?: Record<string, number[]>;
+			leftOut?: Record<string, string[]>;
 		} = {
 			asTemplate: false,
 			base: null
@@ -137,6 +140,7 @@ export class Bench {
 	) {
 		this.correcting = made.correcting ?? null;
 		this.unlike = made.unlike ?? {};
+		this.leftOut = made.leftOut ?? {};
 		this.id = draft.id;
 		this.revision = draft.revision;
 		this.history = begin(draft.plan);

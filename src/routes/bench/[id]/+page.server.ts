@@ -3,7 +3,7 @@ import { house } from '$lib/server';
 import { holidayList } from '$lib/server/holidays';
 import { correctingOf, leaveCorrection } from '$lib/server/packets/correcting';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
-import { looksOf } from '$lib/server/papers';
+import { looksOf, strippedOf } from '$lib/server/papers';
 import { organisation } from '$lib/server/settings';
 import { ownTemplate } from '$lib/server/templates';
 import { accountIn, orError } from '$lib/server/web';
@@ -19,6 +19,7 @@ export const load = ({ params, locals }) => {
 	const { name, email } = account;
 	return {
 		draft,
+		leftOut: Object.fromEntries(draft.plan.papers.map(({ digest }) => [digest, strippedOf(house(), digest)])),
 		unlike: Object.fromEntries(
 			draft.plan.papers.map(({ digest }): [string, number[]] => [digest, looksOf(house(), digest)?.unlike ?? []])
 		),

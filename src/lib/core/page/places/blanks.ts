@@ -25,8 +25,9 @@ export interface Blanks {
  * squares and circles to tick, and bare room after a label.
  */
 export function blanksOf(page: ShownPage, segments: Segment[]): Blanks {
-	const squares = squaresOf(page);
-	const cells = innermost(cellsOf(page)).filter((c) => !squares.some((s) => meets(shrunk(c), s) && c.width < 28));
+	const meshes = innermost(cellsOf(page));
+	const squares = squaresOf(page, meshes);
+	const cells = meshes.filter((c) => !squares.some((s) => meets(shrunk(c), s) && c.width < 28));
 	const combs = combsOf(page);
 	const letters = [...letterBoxes(cells, page), ...combs];
 	const rest = cells.filter((c) => !letters.some((l) => meets(shrunk(c), l)));
@@ -86,9 +87,10 @@ function wordsIn(rect: ShownRect, page: ShownPage): ShownWord[] {
 /** Squares up to this are to be ticked; larger ones too, where words stand right beside them. */
 const SQUARE_MOST = { alone: 17, beside: 27 };
 
-function squaresOf(page: ShownPage): Blank[] {
+function squaresOf(page: ShownPage, meshes: ShownRect[]): Blank[] {
 	const upTo = (b: ShownRect) => (isBesideWords(b, page) ? SQUARE_MOST.beside : SQUARE_MOST.alone);
-	const drawn = page.boxes
+	// some programs draw the four sides one by one
+	const drawn = [...page.boxes, ...meshes.filter((m) => !page.boxes.some((b) => meets(shrunk(m), b)))]
 		.filter((b) => b.width >= 5 && Math.abs(b.width - b.height) < Math.max(2.5, 0.12 * b.width))
 		.filter((b) => b.width <= upTo(b) && wordsIn(b, page).length === 0)
 		.map((b): Blank => ({ ...b, by: 'square' }));
@@ -278,7 +280,11 @@ function roomsOf(page: ShownPage, segments: Segment[], taken: Blank[], cells: Sh
 		};
 		// a paragraph or a list that the label leads to begins right below it
 		const below = segments.find((s) => s.top > segment.base && s.top < segment.base + 1.6 * segment.height + 4);
-		const leads = below !== undefined && !below.text.endsWith(':') && Math.abs(below.left - segment.left) < 30;
+		const leads =
+			below !== undefined &&
+			(below.words.length >= 5 || /^(\d+[.)]|[a-z][.)]|[•–-])/i.test(below.text)) &&
+			!below.text.endsWith(':') &&
+			Math.abs(below.left - segment.left) < 30;
 		if (room.width < ROOM.least || leads) return [];
 		if (
 			[...taken, ...cells].some(
@@ -367,7 +373,7 @@ function rulesOf(page: ShownPage, cells: ShownRect[]): Blank[] {
 				w.left < line.to - 2 &&
 				w.left + w.width > line.from + 2 &&
 				w.top < line.at - 1 &&
-				w.top + w.height > line.at - 11
+				w.top + w.height > line.at - 9
 		);
 		const covered = over.reduce((sum, w) => sum + Math.min(w.left + w.width, line.to) - Math.max(w.left, line.from), 0);
 		if (covered > width * 0.12) return [];

@@ -21,7 +21,8 @@ export function grouped(places: FoundPlace[], page: ShownPage): FoundPlace[] {
 	for (const square of squares) {
 		const trailed = TRAILED.exec(square.label);
 		const one = trailed ? { ...square, label: trailed[1]! } : square;
-		const group = groups.findLast((g) => belongs(g, one));
+		const asked = asksItself(one, squares, page);
+		const group = groups.findLast((g) => belongs(g, one, asked));
 		if (group) group.places.push(one);
 		else groups.push({ places: [one], trailing: '' });
 		if (trailed) (group ?? groups[groups.length - 1]!).trailing = trailed[2]!;
@@ -54,12 +55,22 @@ function inOrder(a: FoundPlace, b: FoundPlace): number {
 	return Math.abs(a.rect.top - b.rect.top) < 5 ? a.rect.left - b.rect.left : a.rect.top - b.rect.top;
 }
 
-/** Whether a square goes on with a group: near it, and no answer that the group has already. */
-function belongs({ places }: Group, one: FoundPlace): boolean {
+/** Whether words stand before a square on its row that are no answer to another one: its own question. */
+function asksItself(one: FoundPlace, squares: FoundPlace[], page: ShownPage): boolean {
+	const middle = one.rect.top + one.rect.height / 2;
+	const first = !squares.some((s) => Math.abs(s.rect.top - one.rect.top) < 5 && s.rect.left < one.rect.left - 1);
+	return (
+		first &&
+		page.words.some((w) => w.top < middle && w.top + w.height > middle && w.left + w.width <= one.rect.left + 1)
+	);
+}
+
+/** Whether a square goes on with a group: near it, asking nothing itself, and no answer that the group has already. */
+function belongs({ places }: Group, one: FoundPlace, asked: boolean): boolean {
 	if (places.some((o) => o.label.toLowerCase() === one.label.toLowerCase() && one.label !== '')) return false;
 	return places.some((o) => {
 		const sameRow = Math.abs(o.rect.top - one.rect.top) < 5 && Math.abs(o.rect.left - one.rect.left) < 330;
-		const under = Math.abs(o.rect.left - one.rect.left) < 4 && Math.abs(o.rect.top - one.rect.top) < 24;
+		const under = !asked && Math.abs(o.rect.left - one.rect.left) < 4 && Math.abs(o.rect.top - one.rect.top) < 24;
 		return (sameRow && !isAnswered(places)) || under;
 	});
 }

@@ -90,7 +90,9 @@ function placeOf(page: ShownPage, number: number, blank: Blank, read: Blanks, se
 			? { kind: blank.by === 'ring' ? ('pick-one' as const) : ('ticks' as const), settings: {} }
 			: blank.by === 'letters'
 				? { kind: 'text' as const, settings: { ...checkOnly(label), boxes: blank.boxes! } }
-				: meaningOf(label);
+				: isFirma(label, page)
+					? { kind: 'signature' as const, settings: {} }
+					: meaningOf(label);
 	const settings: Field['settings'] = { ...meaning.settings };
 	if (meaning.kind === 'text' && blank.height > 34) settings['several'] = true;
 	const said = meaning.kind === 'signature' && (bare || SIGNING_HEAD.test(folded(label))) ? 'Signature' : label;
@@ -104,6 +106,16 @@ function placeOf(page: ShownPage, number: number, blank: Blank, read: Blanks, se
 		settings,
 		whose: whoseOf(blank, label, meaning.kind, segments, page.width)
 	};
+}
+
+/** "Firma" is a company in German and Polish, but a signature in Italian and Spanish: the words of the page tell which. */
+function isFirma(label: string, page: ShownPage): boolean {
+	if (!/^firma$/i.test(label)) return false;
+	const romance = page.words.filter((w) =>
+		/^(il|lo|la|el|los|las|del|della|di|de|che|que|y|per|por)$/i.test(w.text)
+	).length;
+	const others = page.words.filter((w) => /^(der|die|das|und|oder|des|für|i|oraz|w|na)$/i.test(w.text)).length;
+	return romance > others;
 }
 
 /** "Signed for the Landlord", "For and on behalf of …": the head of a block in which somebody signs. */
@@ -147,7 +159,8 @@ function sized(blank: Blank, kind: KindName): ShownRect {
 function dated(places: FoundPlace[]): FoundPlace[] {
 	const signatures = places.filter((p) => p.kind === 'signature');
 	return places.map((place) => {
-		if (place.kind !== 'date' || !/^(date|dated|datum|date signed|signed on|le)$/i.test(place.label)) return place;
+		if (place.kind !== 'date' || !/^(date|dated|datum|date signed|signed on|le|data|dato|fecha)$/i.test(place.label))
+			return place;
 		const close = signatures.some((s) => {
 			const gap = place.rect.top - s.rect.top;
 			const aside = Math.max(
