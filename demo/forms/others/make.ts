@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { BROWSER } from '../../../e2e/kit/browser';
 import { wordsByPoppler } from '../../../bench/words';
+import { handbookHtml, paperTex, slidesHtml } from './plain';
 import { OTHERS, type Asked, type OtherForm, type Part } from './forms';
 
 /**
@@ -226,5 +227,18 @@ for (const form of OTHERS.filter((f) => wanted.length === 0 || wanted.includes(f
 	writeFileSync(path.join(HERE, `${slug(form.name)}.json`), `${JSON.stringify(truth, null, '\t')}\n`);
 	rmSync(folder, { recursive: true });
 	console.log(form.name, pdf.length, truth.length);
+}
+if (wanted.length === 0 || wanted.includes('plain')) {
+	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-plain-'));
+	const page = await browser.newPage();
+	await page.setContent(slidesHtml(14));
+	const slides = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+	for (const [name, pdf] of [
+		['plain-slides', slides],
+		['plain-handbook', byOffice(handbookHtml(12), folder)],
+		['plain-paper', byTex(paperTex(12), folder)]
+	] as const)
+		writeFileSync(path.join(HERE, `${name}.pdf`), pdf);
+	rmSync(folder, { recursive: true });
 }
 await browser.close();

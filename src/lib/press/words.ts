@@ -17,7 +17,14 @@ interface Open extends Box {
 	at: number;
 	/** the height of its tallest letter across its writing direction, which tells how wide a gap may be */
 	tall: number;
+	/** the widest gap between two of its letters */
+	widest: number;
+	/** before it no blank is printed: only a gap tells it from the word before */
+	loose: boolean;
 }
+
+/** A finished word, with what tells whether it is a piece of one that is set wide. */
+type Piece = PrintedWord & { widest: number; loose: boolean };
 
 /** Letters that are written from right to left. */
 const FROM_RIGHT = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
@@ -38,7 +45,7 @@ export function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 	const text = raw.FPDFText_LoadPage(page);
 	if (!text) return [];
 	const at = raw.malloc(32);
-	const words: PrintedWord[] = [];
+	const words: Piece[] = [];
 	let word: Open | null = null;
 	const close = () => {
 		if (word) words.push(printed(word));
@@ -54,11 +61,19 @@ export function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 	const count = raw.FPDFText_CountChars(text);
 	/** a blank that isn't printed, but that PDFium takes a gap for */
 	let gap = false;
+	let loose = false;
+	/** where blanks are printed, gaps that are none are often only letters drawn in parts */
+	let blanksPrinted = false;
+	for (let i = 0; i < count && !blanksPrinted; i++)
+		blanksPrinted = raw.FPDFText_GetUnicode(text, i) === 0x20 && !raw.FPDFText_IsGenerated(text, i);
 	for (let i = 0; i < count; i++) {
 		const code = raw.FPDFText_GetUnicode(text, i);
 		if (isBlank(code)) {
-			if (word && FROM_RIGHT.test(word.text) && raw.FPDFText_IsGenerated(text, i)) gap = true;
-			else close();
+			if (raw.FPDFText_IsGenerated(text, i)) gap = loose = true;
+			else {
+				close();
+				gap = loose = false;
+			}
 			continue;
 		}
 		if (!raw.FPDFText_GetCharBox(text, i, at, at + 8, at + 16, at + 24)) continue;
@@ -70,14 +85,19 @@ export function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 			top: floats[(at >> 3) + 3]!
 		};
 		const letter = letterOf(code);
-		if (
-			word &&
-			(gap || !followsPlainly(word, box)) &&
-			!follows(word, box, letter, gap, () => [directionOf(word!.at), directionOf(i)])
-		)
-			close();
-		gap = false;
-		word = word ? grown(word, letter, box, i) : { text: letter, ...box, last: box, at: i, tall: box.top - box.bottom };
+		const joins = () => {
+			if (!word || isRaised(word, box, letter)) return false;
+			if (!gap && followsPlainly(word, box)) return true;
+			return follows(word, box, letter, gap ? (blanksPrinted ? 'unlikely' : 'likely') : 'none', () => [
+				directionOf(word!.at),
+				directionOf(i)
+			]);
+		};
+		if (!joins()) close();
+		word = word
+			? grown(word, letter, box, i)
+			: { text: letter, ...box, last: box, at: i, tall: box.top - box.bottom, widest: 0, loose };
+		gap = loose = false;
 	}
 	close();
 	raw.free(at);
@@ -108,6 +128,8 @@ function letterOf(code: number): string {
 /** The usual case, told without asking for the direction: level text from left to right. */
 function followsPlainly({ last, tall }: Open, box: Box): boolean {
 	const gap = box.left - last.right;
+	// letters that are set as one sign ("ffi") share its box
+	if (box.left === last.left && box.right === last.right && box.bottom === last.bottom) return true;
 	return (
 		gap > -0.35 * (last.right - last.left) - 0.5 &&
 		gap < allowed(Math.max(tall, box.top - box.bottom)) &&
@@ -116,6 +138,19 @@ function followsPlainly({ last, tall }: Open, box: Box): boolean {
 	);
 }
 
+/** A small figure that stands higher or lower than the letter beside it: the mark of a footnote, an index. */
+function isRaised({ text, last, tall }: Open, box: Box, letter: string): boolean {
+	const before = text[text.length - 1] ?? '';
+	const [high, wasHigh] = [box.top - box.bottom, last.top - last.bottom];
+	const off = Math.abs(box.bottom - last.bottom) > 0.22 * Math.max(tall, high);
+	if (!off) return false;
+	if (isFigure(letter)) return /\p{L}/u.test(before) && !HANGING.test(before) && high < 0.85 * tall;
+	return isFigure(before) && /\p{L}/u.test(letter) && !HANGING.test(letter) && wasHigh < 0.85 * high;
+}
+
+const isFigure = (letter: string): boolean => letter >= '0' && letter <= '9';
+const HANGING = /[gjpqyçşţ,;]/;
+
 /** PDFium writes a space where a gap is meant as one; what is left may be as wide as this. */
 const allowed = (tall: number): number => 0.3 * (tall + 4);
 
@@ -123,7 +158,7 @@ function follows(
 	word: Open,
 	box: Box,
 	letter: string,
-	gap: boolean,
+	blank: 'none' | 'unlikely' | 'likely',
 	directions: () => [[number, number], [number, number]]
 ): boolean {
 	const [was, now] = directions();
@@ -137,9 +172,9 @@ function follows(
 		const high = Math.max(whole.high - whole.low, tall);
 		const back = whole.from - next.to;
 		const level = next.low < whole.high + 0.5 * high && next.high > whole.low - 0.5 * high;
-		return level && back < (gap ? 0.2 : 0.7) * high && back > -3 * high;
+		return level && back < (blank === 'likely' ? 0.2 : 0.7) * high && back > -3 * high;
 	}
-	if (gap) return false;
+	if (blank !== 'none' && next.from - before.to > most(word, tall, blank, now)) return false;
 	if (next.low <= before.high + 0.1 * tall && next.high >= before.low - 0.1 * tall) {
 		// marks over a letter stand within it
 		if (/\p{M}/u.test(letter)) return next.from < before.to + 1 && next.to > before.from - 1;
@@ -161,6 +196,19 @@ function follows(
 	);
 }
 
+/**
+ * How wide a gap may be that PDFium takes for a blank and that is within a word all the same: no wider than those between
+ * the letters before it, where these are set wide; hardly wider than none otherwise. In turned text it often errs.
+ */
+function most({ widest }: Open, tall: number, blank: 'unlikely' | 'likely', [x]: [number, number]): number {
+	if (widest > WIDE * tall) return 1.4 * widest;
+	if (blank === 'likely') return 0.1 * tall;
+	return Math.abs(x) > 0.9 ? 0.25 * tall : allowed(tall);
+}
+
+/** Gaps between letters wider than this share of their height are set wide. */
+const WIDE = 0.14;
+
 /** A box as seen along a direction: from where to where, and how low and high. */
 function along({ left, right, bottom, top }: Box, [x, y]: [number, number]) {
 	const corners = [left * x + bottom * y, left * x + top * y, right * x + bottom * y, right * x + top * y];
@@ -175,6 +223,7 @@ function along({ left, right, bottom, top }: Box, [x, y]: [number, number]) {
 
 function grown(word: Open, letter: string, box: Box, at: number): Open {
 	word.text += letter;
+	word.widest = Math.max(word.widest, box.left - word.last.right);
 	word.left = Math.min(word.left, box.left);
 	word.right = Math.max(word.right, box.right);
 	word.bottom = Math.min(word.bottom, box.bottom);
@@ -188,50 +237,66 @@ function grown(word: Open, letter: string, box: Box, at: number): Open {
 	return word;
 }
 
-/** So many single letters at even distances are words set wide. */
+/** So many pieces in a row that only gaps tell apart may be words set wide. */
 const LEAST_SPACED = 4;
 
 /** Words that are set with wide spaces between their letters, put together: even gaps are within a word, wider ones between two. */
-function unspaced(words: PrintedWord[]): PrintedWord[] {
+function unspaced(pieces: Piece[]): PrintedWord[] {
 	const all: PrintedWord[] = [];
-	for (let i = 0; i < words.length;) {
+	const plain = ({ text, x, y, width, height }: Piece): PrintedWord => ({ text, x, y, width, height });
+	for (let i = 0; i < pieces.length;) {
 		let to = i + 1;
-		while (to < words.length && isSpacedAfter(words[to - 1]!, words[to]!)) to += 1;
-		all.push(...(to - i >= LEAST_SPACED ? togetherOf(words.slice(i, to)) : words.slice(i, to)));
+		while (to < pieces.length && isSpacedAfter(pieces[to - 1]!, pieces[to]!)) to += 1;
+		all.push(...(to - i >= LEAST_SPACED ? togetherOf(pieces.slice(i, to)) : pieces.slice(i, to)).map(plain));
 		i = to;
 	}
 	return all;
 }
 
-function isSpacedAfter(before: PrintedWord, word: PrintedWord): boolean {
-	if (before.text.length > 2 || word.text.length > 2) return false;
-	const single = (one: PrintedWord) => /^\p{L}\p{M}*$/u.test(one.text) && FROM_LEFT.test(one.text);
-	const gap = word.x - before.x - before.width;
-	const level = Math.abs(word.y - before.y) < 0.4 * Math.max(word.height, before.height);
-	return single(before) && single(word) && level && gap > 0 && gap < 3 * Math.max(word.height, before.height);
+/** Whether a piece may go on with the one before: short, on its line, behind a gap and no printed blank, or single letters. */
+function isSpacedAfter(before: Piece, piece: Piece): boolean {
+	if (before.text.length > 24 || piece.text.length > 24) return false;
+	const single = (one: Piece) => one.text.length <= 2 && /^\p{L}\p{M}*$/u.test(one.text);
+	if (!piece.loose && !(single(before) && single(piece))) return false;
+	if (!FROM_LEFT.test(before.text) || !FROM_LEFT.test(piece.text)) return false;
+	const tall = Math.max(piece.height, before.height);
+	const gap = piece.x - before.x - before.width;
+	return Math.abs(piece.y - before.y) < 0.4 * tall && gap > 0 && gap < 3 * tall;
 }
 
-function togetherOf(letters: PrintedWord[]): PrintedWord[] {
-	const gapBefore = (i: number) => letters[i]!.x - letters[i - 1]!.x - letters[i - 1]!.width;
-	const gaps = letters.slice(1).map((_, i) => gapBefore(i + 1));
-	const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 3)]!;
-	const words: PrintedWord[] = [];
-	letters.forEach((letter, i) => {
+function togetherOf(pieces: Piece[]): Piece[] {
+	const gapBefore = (i: number) => pieces[i]!.x - pieces[i - 1]!.x - pieces[i - 1]!.width;
+	const gaps = pieces.slice(1).map((_, i) => gapBefore(i + 1));
+	const tall = Math.max(...pieces.map((one) => one.height));
+	const within = middle(pieces.filter((one) => one.text.length > 1).map((one) => one.widest));
+	const single = pieces.every((one) => [...one.text].length === 1);
+	// letters that stand close in their words are not set wide: their gaps are blanks
+	if (!single && within < WIDE * tall) return pieces;
+	const usual = single ? [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 3)]! : within;
+	const most = single ? 1.7 * usual + 1 : 1.5 * usual + 0.3;
+	const words: Piece[] = [];
+	pieces.forEach((piece, i) => {
 		const word = words[words.length - 1];
-		if (!word || gapBefore(i) > 1.7 * usual + 1) words.push({ ...letter });
+		if (!word || gapBefore(i) > most) words.push({ ...piece });
 		else {
-			word.text += letter.text;
-			word.width = round(letter.x + letter.width - word.x);
-			word.height = round(Math.max(word.y + word.height, letter.y + letter.height) - Math.min(word.y, letter.y));
-			word.y = Math.min(word.y, letter.y);
+			word.text += piece.text;
+			word.width = round(piece.x + piece.width - word.x);
+			word.height = round(Math.max(word.y + word.height, piece.y + piece.height) - Math.min(word.y, piece.y));
+			word.y = Math.min(word.y, piece.y);
 		}
 	});
 	// what falls apart again was no word set wide, but letters that stand by themselves
-	return words.every((word) => [...word.text].length > 1) ? words : letters;
+	return !single || words.every((word) => [...word.text].length > 1) ? words : pieces;
 }
 
-function printed(word: Open): PrintedWord {
+function middle(numbers: number[]): number {
+	return [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)] ?? 0;
+}
+
+function printed(word: Open): Piece {
 	return {
+		widest: word.widest,
+		loose: word.loose,
 		text: word.text,
 		x: round(word.left),
 		y: round(word.bottom),

@@ -388,8 +388,8 @@ function isFootnote(line: { at: number; from: number; to: number }, page: ShownP
 	const below = page.rows.filter((r) => r.top > line.at - 1 && r.top < line.at + 16).sort((a, b) => a.top - b.top)[0];
 	return (
 		below !== undefined &&
-		/^[\d*†¹²³⁴]+\)?$/u.test(below.words[0]!.text) &&
-		Math.abs(below.left - line.from) < 8 &&
+		/^[\d*†‡¹²³⁴]+\)?(\p{Lu}\p{L}*)?$/u.test(below.words[0]!.text) &&
+		Math.abs(below.left - line.from) < 22 &&
 		below.words.length > 3
 	);
 }
