@@ -65,7 +65,7 @@ export function agreement(file: string, words: PrintedWord[][], pages: PageSize[
 
 /** What two readers may write otherwise without reading otherwise: ligatures, soft hyphens, marks of direction. */
 function plain(text: string): string {
-	return text.normalize('NFKC').replaceAll(/[\u0000-\u001f\u00ad\u200b-\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu, '');
+	return text.normalize('NFKC').replaceAll(/[\p{Cc}\u00ad\u200b-\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu, '');
 }
 
 function unescaped(text: string): string {

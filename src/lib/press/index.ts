@@ -15,11 +15,10 @@ export {
 	sealPaperInWorker,
 	unseenInWorker,
 	wordInWorker,
-	type Following,
-	type Told
+	type Following
 } from './pool';
 export type { PagePlace } from './page-order';
-export { endReader, languagesFor } from './ocr';
+export { languagesFor } from './ocr';
 export { readScan, SCAN_SCALE, type ScanReading } from './scan';
 export { makeIdentity, toPem, type Identity, type SealKeys } from './seal/keys';
 export { answerTimestamp } from './seal/timestamp';

@@ -1,7 +1,8 @@
 import type { PageDrawing } from '../core/page';
 import { refuse, type Refusal } from '../core/refusal';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
-import { closeLanes, inLane, JobEnded, type Told, type Wish } from './lanes';
+import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
+import { endReader } from './ocr';
 import type { PagePlace } from './page-order';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
@@ -162,5 +163,6 @@ export function reorderInWorker(bytes: Uint8Array, pages: PagePlace[]): Promise<
 	return bySize('reorderPages', { bytes, pages }, bytes.length, TIME.takeIn);
 }
 
-export const closePool = closeLanes;
-export type { Told };
+export async function closePool(): Promise<void> {
+	await Promise.all([closeLanes(), endReader()]);
+}

@@ -1,6 +1,7 @@
 import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
 import type { PrintedWord } from '../core/page';
 import { heap, type Raw } from './pdfium-memory';
+import { FROM_LEFT, round, unspaced, WIDE, type Piece } from './spaced-words';
 
 /** A letter's box in user space: points, origin bottom left. */
 interface Box {
@@ -17,20 +18,16 @@ interface Open extends Box {
 	at: number;
 	/** the height of its tallest letter across its writing direction, which tells how wide a gap may be */
 	tall: number;
+	/** how many letters its last sign stands for */
+	sign: number;
 	/** the widest gap between two of its letters */
 	widest: number;
 	/** before it no blank is printed: only a gap tells it from the word before */
 	loose: boolean;
 }
 
-/** A finished word, with what tells whether it is a piece of one that is set wide. */
-type Piece = PrintedWord & { widest: number; loose: boolean };
-
 /** Letters that are written from right to left. */
 const FROM_RIGHT = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
-/** Letters and figures that are written from left to right. */
-const FROM_LEFT =
-	/[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Nd}]/u;
 const IDEOGRAPH = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}、-〟]/u;
 /** One letter for several (U+FB00–FB06), and Arabic as its letters are drawn (U+FB50–FDFF, FE70–FEFC), to plain letters. */
 const DRAWN_FORM = /[\ufb00-\ufb06\ufb1d-\ufdff\ufe70-\ufefc]/u;
@@ -96,7 +93,7 @@ export function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 		if (!joins()) close();
 		word = word
 			? grown(word, letter, box, i)
-			: { text: letter, ...box, last: box, at: i, tall: box.top - box.bottom, widest: 0, loose };
+			: { text: letter, ...box, last: box, at: i, tall: box.top - box.bottom, widest: 0, loose, sign: 1 };
 		gap = loose = false;
 	}
 	close();
@@ -129,13 +126,17 @@ function letterOf(code: number): string {
 function followsPlainly({ last, tall }: Open, box: Box): boolean {
 	const gap = box.left - last.right;
 	// letters that are set as one sign ("ffi") share its box
-	if (box.left === last.left && box.right === last.right && box.bottom === last.bottom) return true;
+	if (isSameBox(box, last)) return true;
 	return (
 		gap > -0.35 * (last.right - last.left) - 0.5 &&
 		gap < allowed(Math.max(tall, box.top - box.bottom)) &&
 		box.bottom <= last.top + 0.1 * tall &&
 		box.top >= last.bottom - 0.1 * tall
 	);
+}
+
+function isSameBox(a: Box, b: Box): boolean {
+	return a.left === b.left && a.right === b.right && a.bottom === b.bottom && a.top === b.top;
 }
 
 /** A small figure that stands higher or lower than the letter beside it: the mark of a footnote, an index. */
@@ -206,9 +207,6 @@ function most({ widest }: Open, tall: number, blank: 'unlikely' | 'likely', [x]:
 	return Math.abs(x) > 0.9 ? 0.25 * tall : allowed(tall);
 }
 
-/** Gaps between letters wider than this share of their height are set wide. */
-const WIDE = 0.14;
-
 /** A box as seen along a direction: from where to where, and how low and high. */
 function along({ left, right, bottom, top }: Box, [x, y]: [number, number]) {
 	const corners = [left * x + bottom * y, left * x + top * y, right * x + bottom * y, right * x + top * y];
@@ -222,7 +220,12 @@ function along({ left, right, bottom, top }: Box, [x, y]: [number, number]) {
 }
 
 function grown(word: Open, letter: string, box: Box, at: number): Open {
-	word.text += letter;
+	const sameSign = isSameBox(word.last, box);
+	word.sign = sameSign ? word.sign + 1 : 1;
+	// PDFium turns right-to-left lines round letter by letter, also those that are set as one sign
+	const before =
+		sameSign && FROM_RIGHT.test(letter) ? word.text.length - (word.sign - 1) * letter.length : word.text.length;
+	word.text = word.text.slice(0, before) + letter + word.text.slice(before);
 	word.widest = Math.max(word.widest, box.left - word.last.right);
 	word.left = Math.min(word.left, box.left);
 	word.right = Math.max(word.right, box.right);
@@ -237,62 +240,6 @@ function grown(word: Open, letter: string, box: Box, at: number): Open {
 	return word;
 }
 
-/** So many pieces in a row that only gaps tell apart may be words set wide. */
-const LEAST_SPACED = 4;
-
-/** Words that are set with wide spaces between their letters, put together: even gaps are within a word, wider ones between two. */
-function unspaced(pieces: Piece[]): PrintedWord[] {
-	const all: PrintedWord[] = [];
-	const plain = ({ text, x, y, width, height }: Piece): PrintedWord => ({ text, x, y, width, height });
-	for (let i = 0; i < pieces.length;) {
-		let to = i + 1;
-		while (to < pieces.length && isSpacedAfter(pieces[to - 1]!, pieces[to]!)) to += 1;
-		all.push(...(to - i >= LEAST_SPACED ? togetherOf(pieces.slice(i, to)) : pieces.slice(i, to)).map(plain));
-		i = to;
-	}
-	return all;
-}
-
-/** Whether a piece may go on with the one before: short, on its line, behind a gap and no printed blank, or single letters. */
-function isSpacedAfter(before: Piece, piece: Piece): boolean {
-	if (before.text.length > 24 || piece.text.length > 24) return false;
-	const single = (one: Piece) => one.text.length <= 2 && /^\p{L}\p{M}*$/u.test(one.text);
-	if (!piece.loose && !(single(before) && single(piece))) return false;
-	if (!FROM_LEFT.test(before.text) || !FROM_LEFT.test(piece.text)) return false;
-	const tall = Math.max(piece.height, before.height);
-	const gap = piece.x - before.x - before.width;
-	return Math.abs(piece.y - before.y) < 0.4 * tall && gap > 0 && gap < 3 * tall;
-}
-
-function togetherOf(pieces: Piece[]): Piece[] {
-	const gapBefore = (i: number) => pieces[i]!.x - pieces[i - 1]!.x - pieces[i - 1]!.width;
-	const gaps = pieces.slice(1).map((_, i) => gapBefore(i + 1));
-	const tall = Math.max(...pieces.map((one) => one.height));
-	const within = middle(pieces.filter((one) => one.text.length > 1).map((one) => one.widest));
-	const single = pieces.every((one) => [...one.text].length === 1);
-	// letters that stand close in their words are not set wide: their gaps are blanks
-	if (!single && within < WIDE * tall) return pieces;
-	const usual = single ? [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 3)]! : within;
-	const most = single ? 1.7 * usual + 1 : 1.5 * usual + 0.3;
-	const words: Piece[] = [];
-	pieces.forEach((piece, i) => {
-		const word = words[words.length - 1];
-		if (!word || gapBefore(i) > most) words.push({ ...piece });
-		else {
-			word.text += piece.text;
-			word.width = round(piece.x + piece.width - word.x);
-			word.height = round(Math.max(word.y + word.height, piece.y + piece.height) - Math.min(word.y, piece.y));
-			word.y = Math.min(word.y, piece.y);
-		}
-	});
-	// what falls apart again was no word set wide, but letters that stand by themselves
-	return !single || words.every((word) => [...word.text].length > 1) ? words : pieces;
-}
-
-function middle(numbers: number[]): number {
-	return [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)] ?? 0;
-}
-
 function printed(word: Open): Piece {
 	return {
 		widest: word.widest,
@@ -303,8 +250,4 @@ function printed(word: Open): Piece {
 		width: round(word.right - word.left),
 		height: round(word.top - word.bottom)
 	};
-}
-
-function round(points: number): number {
-	return Math.round(points * 100) / 100;
 }

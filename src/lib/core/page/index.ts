@@ -1,8 +1,8 @@
 export * from './arrange';
 export * from './geometry';
 export { findPlaces, placesOn, type FoundPlace } from './places/places';
-export { OF_A_BLOCK, ownerAmong, type Party, type Whose } from './places/whose';
-export { inPoints, readPicture, slantOf, type GreyPicture, type PictureDrawing } from './picture';
+export { OF_A_BLOCK, ownerAmong } from './places/whose';
+export { inPoints, readPicture, slantOf, type PictureDrawing } from './picture';
 export * from './printed';
 export { shownPage, type ShownPage } from './shown-page';
 export { ALL_SIDES, snap, snapTargets, type Guide, type Sides, type SnapTargets } from './snap';

@@ -269,5 +269,5 @@ export function paperName(fileName: string): string {
 	);
 }
 
-export { acceptLooks, looksOf, pageLook, takenAs, unlikePart, type Looks } from './looks';
+export { acceptLooks, looksOf, pageLook, takenAs, unlikePart } from './looks';
 export { readScans, scansOf, type ReadingJob } from './scans';

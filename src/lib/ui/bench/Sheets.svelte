@@ -162,7 +162,7 @@
 			untold.push(...taken.fields.filter((_, i) => likelyOwner(places[i]!, plan.people) === null));
 		}
 		if (added.length > 0) bench.change(`take ${added.length} found places`, now);
-		bench.untold = new Map([...bench.untold, ...untold.map((id) => [id, bench.person] as const)]);
+		bench.untold = { ...bench.untold, ...Object.fromEntries(untold.map((id) => [id, bench.person])) };
 		bench.chooseFields(untold.length > 0 ? untold : added);
 		return { taken: added.length, untold: untold.length };
 	}
@@ -325,7 +325,7 @@
 							owner={ownerName(plan, field.person)}
 							named={plan.people.some((p) => p.id === field.person)}
 							chosen={bench.fieldIds.includes(field.id)}
-							untold={bench.untold.has(field.id) && bench.untold.get(field.id) === field.person}
+							untold={field.id in bench.untold && bench.untold[field.id] === field.person}
 							fixed={isFixed(bench.correcting, field)}
 							alone={bench.fieldIds.length === 1 && bench.fieldIds[0] === field.id}
 							onchoose={(add) => choose(field.id, add)}

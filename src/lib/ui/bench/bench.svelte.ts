@@ -84,7 +84,7 @@ export class Bench {
 	/** why the last change was not made; '' where it was */
 	refused = $state('');
 	/** fields that were taken without the page saying whose they are, and for whom; another choice unmarks them */
-	untold = $state.raw<Map<string, string | null>>(new Map());
+	untold = $state.raw<Record<string, string | null>>({});
 	/** whether found places are shown */
 	showFound = $state(true);
 	/** found places by the digest of their document */

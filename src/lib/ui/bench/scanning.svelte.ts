@@ -14,7 +14,7 @@ const PAUSE = 2000;
 export class Scanning {
 	/** by the digest of their document */
 	private now = $state.raw<Record<string, Scans>>({});
-	private watched = new Set<string>();
+	private readonly watched: string[] = [];
 	private over = false;
 
 	constructor(
@@ -32,8 +32,8 @@ export class Scanning {
 
 	/** Begins to follow a document; does nothing where it is followed, or has no pictures. */
 	async watch(paper: Paper): Promise<void> {
-		if (this.watched.has(paper.digest)) return;
-		this.watched.add(paper.digest);
+		if (this.watched.includes(paper.digest)) return;
+		this.watched.push(paper.digest);
 		const first = await this.ask(paper.digest);
 		if (!first || first.done >= first.pages.length) return;
 		for (let before = first.done; !this.over;) {

@@ -1,0 +1,58 @@
+import { afterAll, describe, expect, it } from 'vitest';
+import { letterLike } from '../../../bench/press';
+import { pdf } from '../../../e2e/kit/pdfs';
+import { closeLanes, inLane, JobEnded, type Told } from './lanes';
+
+afterAll(closeLanes);
+
+const why = async (job: Promise<unknown>): Promise<string> => {
+	try {
+		await job;
+		return 'done';
+	} catch (error) {
+		return error instanceof JobEnded ? error.why : String(error);
+	}
+};
+
+describe('jobs in lanes', () => {
+	it('may wait longer than they may work: the time begins when a worker takes them', async () => {
+		const bytes = await letterLike(60);
+		const job = (time: number) => inLane('takeInJob', { bytes }, { lane: 'short', time });
+		await job(30_000);
+		const start = performance.now();
+		await job(30_000);
+		const one = performance.now() - start;
+		// the last waits for five others, and may work no longer than three take
+		const all = await Promise.all(Array.from({ length: 6 }, () => why(job(3 * one + 200))));
+		expect(all).toEqual(Array(6).fill('done'));
+	}, 60_000);
+	it('say that they wait, that they are taken, and at which page they are', async () => {
+		const told: Told[] = [];
+		await inLane(
+			'takeInJob',
+			{ bytes: await pdf(3) },
+			{ lane: 'short', time: 30_000, told: (what) => told.push(what) }
+		);
+		expect(told.map((what) => what.is)).toEqual(['queued', 'working', 'page', 'page', 'page']);
+		expect(told.at(-1)).toEqual({ is: 'page', page: 3, of: 3 });
+	});
+	it('end when they are called off, when their time is over, or when they break, each told apart', async () => {
+		const bytes = await letterLike(120);
+		const ending = new AbortController();
+		const called = why(inLane('takeInJob', { bytes }, { lane: 'short', time: 30_000, signal: ending.signal }));
+		setTimeout(() => ending.abort(), 50);
+		expect(await called).toBe('cancelled');
+		expect(await why(inLane('takeInJob', { bytes }, { lane: 'short', time: 20 }))).toBe('heavy');
+		expect(await why(inLane('drawn', { bytes: 7 }, { lane: 'short', time: 30_000 }))).toBe('broken');
+	}, 60_000);
+	it('of one lane don’t wait for those of another', async () => {
+		const bytes = await letterLike(150);
+		let long = false;
+		const slow = Promise.all(
+			Array.from({ length: 4 }, () => inLane('takeInJob', { bytes }, { lane: 'long', time: 60_000 }))
+		).then(() => (long = true));
+		await inLane('takeInJob', { bytes: await pdf(1) }, { lane: 'short', time: 30_000 });
+		expect(long).toBe(false);
+		await slow;
+	}, 60_000);
+});
