@@ -67,3 +67,22 @@ export function onePage({
 	while (objects.length < MORE - 1) objects.push('null');
 	return rawPdf([...objects, ...more]);
 }
+
+/**
+ * A file whose page tree is not as the standard wants it and which has a hidden layer: taken in by its pages alone, it
+ * loses what hides the layer, and so looks different.
+ */
+export function hiddenLayerPdf(): Uint8Array {
+	const say = (size: number, y: number, text: string) => `BT /F1 ${size} Tf 60 ${y} Td (${text}) Tj ET`;
+	return rawPdf([
+		'<< /Type /Catalog /Pages 2 0 R /OCProperties << /OCGs [6 0 R] /D << /OFF [6 0 R] >> >> >>',
+		'<< /Type /Page /Kids [3 0 R] /Count 1 >>',
+		'<< /Type /Pages /Parent 2 0 R /MediaBox [0 0 595 842] /Contents 4 0 R /Resources << /Font << /F1 5 0 R >> /Properties << /L 6 0 R >> >> >>',
+		stream(
+			'',
+			`${say(18, 740, 'Instrument loan')} ${say(11, 700, 'The fee is GBP 185 for the season.')} /OC /L BDC ${say(60, 420, 'OLD DRAFT')} EMC ${say(11, 300, 'Signature of the borrower: ______________________')}`
+		),
+		'<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>',
+		'<< /Type /OCG /Name (Draft) >>'
+	]);
+}

@@ -36,7 +36,7 @@ export interface TakenIn {
 	thumbnail: Uint8Array;
 	stripped: Stripped[];
 	/** pages that are a picture of a page and have hardly a word of their own, from 0 */
-	scans: number[];
+	pictures: number[];
 	/** annotations of the original that a switched-off layer hides */
 	hidden: AnnotationPlace[];
 }
@@ -96,11 +96,11 @@ export async function takeIn(
 	try {
 		const words: PrintedWord[][] = [];
 		const drawn: PageDrawing[] = [];
-		const scans: number[] = [];
+		const pictures: number[] = [];
 		for (const [page, box] of boxes.entries()) {
 			words.push(inside(clean.words(page), box));
 			drawn.push(shifted(clean.drawing(page), box));
-			if (words[page]!.length < FEW_WORDS && clean.pictured(page) > PICTURED) scans.push(page);
+			if (words[page]!.length < FEW_WORDS && clean.pictured(page) > PICTURED) pictures.push(page);
 			told(page + 1, boxes.length);
 		}
 		return {
@@ -110,7 +110,7 @@ export async function takeIn(
 			words,
 			drawn,
 			widgets,
-			scans,
+			pictures,
 			thumbnail: await thumbnail(clean),
 			stripped,
 			hidden

@@ -63,7 +63,7 @@ export function writeNumbers(word: WordPackage): number {
 		}
 		const label = labelOf(list, at, now);
 		if (label === null) untold += 1;
-		else if (label !== '') prefix(document, paragraph, properties, `${'\u2003'.repeat(at)}${label}\u2002`);
+		else if (label !== '') prefix(document, paragraph, properties, `${'\u00a0'.repeat(4 * at)}${label}\u00a0 `);
 	}
 	put(word, word.main, document);
 	return untold;

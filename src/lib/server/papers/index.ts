@@ -96,7 +96,7 @@ export async function addPaper(
 				.run(taken.digest, source, bareName(fileName));
 		}
 	});
-	wantReading(house, taken.digest, taken.scans, wish.locale);
+	wantReading(house, taken.digest, taken.pictures, wish.locale);
 	const words = taken.words.reduce((sum, page) => sum + page.length, 0);
 	return {
 		digest: taken.digest,
@@ -105,7 +105,7 @@ export async function addPaper(
 		stripped: taken.stripped,
 		notes: [...made.note(words), ...blankSay(compared.blank, taken.pages.length)].map((say) => `“${name}”: ${say}`),
 		unlike: looksOf(house, taken.digest)?.unlike ?? [],
-		scans: taken.scans,
+		scans: taken.pictures,
 		...(made.shaded.length > 0 && { shaded: made.shaded })
 	};
 }
@@ -169,8 +169,8 @@ export async function reorderPaper(
 			.run(taken.digest, digest);
 	});
 	const unlike = looksOf(house, taken.digest)?.unlike ?? [];
-	wantReading(house, taken.digest, taken.scans, locale);
-	return { digest: taken.digest, name, pages: taken.pages, stripped: [], notes: [], unlike, scans: taken.scans };
+	wantReading(house, taken.digest, taken.pictures, locale);
+	return { digest: taken.digest, name, pages: taken.pages, stripped: [], notes: [], unlike, scans: taken.pictures };
 }
 
 /** What is known of how pages look, in their new order. */

@@ -43,7 +43,7 @@
 			>
 		</p>
 		<h1 class="line-clamp-2 text-[18px] leading-6">
-			<button class="cursor-pointer text-left" onclick={() => bench.chooseFields([])}
+			<button class="min-h-6 min-w-6 cursor-pointer text-left" onclick={() => bench.chooseFields([])}
 				>{plan.title || (template ? 'New template' : 'New packet')}</button
 			>
 		</h1>

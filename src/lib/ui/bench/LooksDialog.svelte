@@ -44,7 +44,12 @@
 </script>
 
 {#snippet picture(of: 'file' | 'taken', title: string)}
-	<section aria-label={title} class="min-h-0 overflow-auto border-r border-hairline bg-desk p-3 last:border-r-0">
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex (what scrolls must be reached by keyboard) -->
+	<section
+		tabindex="0"
+		aria-label={title}
+		class="min-h-0 overflow-auto border-r border-hairline bg-desk p-3 last:border-r-0"
+	>
 		<h3 class="pb-2 text-center text-[14px] font-normal text-quiet">{title}</h3>
 		{#if now}{#key `${now.paper.digest} ${now.page}`}
 				<img
@@ -79,7 +84,7 @@
 			</div>
 			<p class="wrong px-5 empty:hidden" role="alert">{wrong}</p>
 			<div class="grid min-h-0 flex-1 grid-cols-[240px_1fr_1fr]">
-				<section aria-label="Pages" class="min-h-0 overflow-y-auto border-r border-hairline bg-linen">
+				<section aria-label="Pages to look at" class="min-h-0 overflow-y-auto border-r border-hairline bg-linen">
 					<ul>
 						{#each all as { paper, page }, i (`${paper.id} ${page}`)}
 							<li class="border-b border-hairline">
