@@ -4,12 +4,12 @@ import { benchFitting } from './fitting';
 import { benchLog } from './log';
 import { table, type Figure } from './measure';
 import { benchPlacing } from './placing';
-import { benchPress } from './press';
+import { benchPress, benchScan } from './press';
 import { benchSigning } from './signing';
 
 /** npm run bench [-- --json FILE]: prints the table; exit 1 when a goal is missed. */
 const figures: Figure[] = [];
-for (const part of [benchPress, benchLog, benchDesk, benchFitting, benchPlacing, benchSigning])
+for (const part of [benchPress, benchScan, benchLog, benchDesk, benchFitting, benchPlacing, benchSigning])
 	figures.push(...(await part()));
 console.log(table(figures));
 const json = process.argv.indexOf('--json');

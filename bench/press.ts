@@ -1,18 +1,26 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { generateKeyPairSync, sign } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import sharp from 'sharp';
 import { pdf } from '../e2e/kit/pdfs';
+import type { PageSize } from '../src/lib/core/page';
 import { isRefusal } from '../src/lib/core/refusal';
 import {
 	closePool,
+	compareInWorker,
 	takeInInWorker,
 	makeIdentity,
 	sealPaperInWorker,
+	unseenInWorker,
 	type SealKeys,
+	type TakenIn,
 	type Stamp
 } from '../src/lib/press';
+import { endReader } from '../src/lib/press/ocr';
+import { openPdf } from '../src/lib/press/pdfium';
+import { readScan, SCAN_SCALE } from '../src/lib/press/scan';
 import { figure, median, percentile, type Figure } from './measure';
 
 const RECORD = JSON.stringify({
@@ -72,10 +80,13 @@ export async function benchPress(): Promise<Figure[]> {
 				)
 			);
 			if (pages === 300) {
+				figures.push(...(await benchTakeIn(original, taken, job.stamps, folder)));
 				const words = await median(3, () =>
 					execFileSync('pdftotext', ['-bbox', file, path.join(folder, 'words.html')])
 				);
-				figures.push(figure('take in 300 pages', taking, 'ms', { what: 'pdftotext -bbox', value: words }));
+				figures.push(
+					figure('take in 300 pages', taking, 'ms', { what: 'pdftotext -bbox', value: words }, { ratio: 3 })
+				);
 			}
 		}
 		figures.push(
@@ -92,6 +103,78 @@ export async function benchPress(): Promise<Figure[]> {
 		rmSync(folder, { recursive: true, force: true });
 	}
 	return figures;
+}
+
+/** What is done with a document's pages besides reading them: comparing, looking for stamps; and a very long one. */
+async function benchTakeIn(original: Uint8Array, taken: TakenIn, stamps: Stamp[], folder: string): Promise<Figure[]> {
+	const file = path.join(folder, '300.pdf');
+	const compare = await median(3, () =>
+		compareInWorker({
+			original,
+			taken: taken.bytes,
+			widths: taken.pages.map((page) => page.width),
+			hidden: taken.hidden
+		})
+	);
+	const drawing = await median(3, () =>
+		execFileSync('pdftoppm', ['-r', '43', file, path.join(folder, 'page')], { stdio: 'ignore' })
+	);
+	const looking = await median(3, () => unseenInWorker({ paper: taken.bytes, sealed: taken.bytes, stamps }));
+	const dense = await letterLike(1000);
+	let peak = 0;
+	const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 50);
+	const start = performance.now();
+	const long = await takeInInWorker(dense);
+	const taking = performance.now() - start;
+	clearInterval(watch);
+	if (isRefusal(long)) throw new Error(long.say);
+	return [
+		figure('compare 300 pages with their file', compare, 'ms', {
+			what: 'pdftoppm of the same pages once, as large',
+			value: drawing
+		}),
+		figure('look for 300 stamps on their pages', looking, 'ms', {
+			what: 'pdftoppm of the same pages once',
+			value: drawing
+		}),
+		figure('take in 1,000 dense pages', taking, 'ms', { what: 'the goal itself', value: 15_000 }, { value: 15_000 }),
+		figure(
+			'held at the peak while taking them in',
+			peak / 1e6,
+			'MB',
+			{ what: 'the goal itself', value: 1000 },
+			{ value: 1000 }
+		)
+	];
+}
+
+/** A scanned page read by our reader, beside the same by the machine's own where it has one. */
+export async function benchScan(): Promise<Figure[]> {
+	const { png, page } = await scannedLetter();
+	const ours = await median(3, () => readScan(png, page, 'eng'));
+	await endReader();
+	const native = spawnSync('which', ['tesseract']).status === 0;
+	if (!native)
+		return [figure('read a scanned page', ours, 'ms', { what: 'no tesseract on this machine', value: ours })];
+	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-bench-'));
+	const file = path.join(folder, 'page.png');
+	writeFileSync(file, png);
+	const theirs = await median(3, () => execFileSync('tesseract', [file, '-', '-l', 'eng'], { stdio: 'ignore' }));
+	rmSync(folder, { recursive: true, force: true });
+	return [figure('read a scanned page of 45 lines', ours, 'ms', { what: 'tesseract of the same page', value: theirs })];
+}
+
+async function scannedLetter(): Promise<{ png: Uint8Array; page: PageSize }> {
+	const pdf = await openPdf(await letterLike(2));
+	if (typeof pdf === 'string') throw new Error(pdf);
+	const { width, height, rgba } = pdf.picture(1, Math.round(595 * SCAN_SCALE));
+	pdf.close();
+	const png = await sharp(rgba, { raw: { width, height, channels: 4 } })
+		.flatten({ background: '#ffffff' })
+		.greyscale()
+		.png()
+		.toBuffer();
+	return { png: new Uint8Array(png), page: { width: 595, height: 842, rotate: 0 } };
 }
 
 /** Pages full of text, so that there is something to read and rewrite. */

@@ -10,7 +10,8 @@ export type Raw = Record<
 	| 'FPDFText_GetUnicode'
 	| 'FPDFText_GetCharBox'
 	| 'FPDFText_GetMatrix'
-	| 'FPDFText_IsGenerated',
+	| 'FPDFText_IsGenerated'
+	| 'FPDFText_GetFillColor',
 	(...numbers: number[]) => number
 >;
 

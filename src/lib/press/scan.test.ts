@@ -2,7 +2,10 @@ import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
 import { FORMS } from '../../../demo/forms';
 import { ok } from '../../../e2e/kit/house';
-import { findPlaces, type PageSize } from '../core/page';
+import { DOCUMENTS } from '../../../demo/fits/documents';
+import { read as readMade } from '../../../demo/fits/judge';
+import { set, textOf } from '../../../demo/fits/set';
+import { findPlaces, fit, Recogniser, verdictOf, versionOf, type PageSize } from '../core/page';
 import { endReader, languagesFor } from './ocr';
 import { openPdf } from './pdfium';
 import { readScan, SCAN_SCALE, type ScanReading } from './scan';
@@ -13,10 +16,10 @@ afterAll(endReader);
 const hallHire = async () => (await FORMS.find((form) => form.name === 'Hall hire application')!.make()).bytes;
 
 /** The first page as a scanner gives it: grey, a little soft, turned by so many degrees. */
-async function scanned(bytes: Uint8Array, angle: number): Promise<{ png: Uint8Array; page: PageSize }> {
+async function scanned(bytes: Uint8Array, angle: number, number = 0): Promise<{ png: Uint8Array; page: PageSize }> {
 	const pdf = await openPdf(bytes);
 	if (typeof pdf === 'string') throw new Error(pdf);
-	const { width, height, rgba } = pdf.picture(0, Math.round(595 * SCAN_SCALE));
+	const { width, height, rgba } = pdf.picture(number, Math.round(595 * SCAN_SCALE));
 	pdf.close();
 	const { data, info } = await sharp(rgba, { raw: { width, height, channels: 4 } })
 		.flatten({ background: '#ffffff' })
@@ -74,4 +77,43 @@ describe('a page that is a picture', () => {
 			'eng'
 		]);
 	});
+});
+
+describe('a scanned copy of a known document', () => {
+	it('is recognised by the words a machine has read, and fields are fitted on it, each wrong one shown for a look', async () => {
+		const made = DOCUMENTS.find((one) => one.made.name === 'Hall hire')!.made;
+		const { bytes } = await set(made);
+		const old = await readMade(made);
+		const sizes = ok(await takeIn(bytes)).pages;
+		const readings: ScanReading[] = [];
+		const pages: PageSize[] = [];
+		for (let number = 0; number < sizes.length; number++) {
+			const { png, page } = await scanned(bytes, 0.7, number);
+			readings.push(await readScan(png, page, 'eng'));
+			pages.push(page);
+		}
+		const words = readings.map((one) => one.words);
+		const recogniser = new Recogniser();
+		for (const { made: other } of DOCUMENTS) recogniser.add(other.name, textOf(other));
+		const answers = recogniser.ask(words.flat().map((word) => word.text));
+		expect([verdictOf(answers), answers[0]!.id]).toEqual(['sure', 'Hall hire']);
+		const next = versionOf({ words, drawn: readings.map((one) => one.drawn) }, pages);
+		const fields = [...old.places].map(([id, place]) => ({ id, ...place }));
+		// the scan is a little larger than the page, since it was turned
+		const off = (page: number) => ({
+			x: (pages[page]!.width - sizes[page]!.width) / 2,
+			y: (pages[page]!.height - sizes[page]!.height) / 2
+		});
+		const out = fit(old, next, fields).fields.map(({ id, place, doubts }) => {
+			const truth = old.places.get(id)!;
+			const right =
+				place !== null &&
+				place.page === truth.page &&
+				Math.abs(place.rect.x - truth.rect.x - off(truth.page).x) < 9 &&
+				Math.abs(place.rect.y - truth.rect.y - off(truth.page).y) < 9;
+			return right ? 'right' : doubts.length > 0 ? 'shown' : 'wrong';
+		});
+		expect(out.filter((one) => one === 'wrong')).toEqual([]);
+		expect(out.filter((one) => one === 'right').length / out.length).toBeGreaterThanOrEqual(0.8);
+	}, 120_000);
 });

@@ -28,6 +28,7 @@ interface Open extends Box {
 
 /** Letters that are written from right to left. */
 const FROM_RIGHT = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
+const BLANK_RUN = /^[_.…]{3,}$/u;
 const IDEOGRAPH = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}、-〟]/u;
 /** One letter for several (U+FB00–FB06), and Arabic as its letters are drawn (U+FB50–FDFF, FE70–FEFC), to plain letters. */
 const DRAWN_FORM = /[\ufb00-\ufb06\ufb1d-\ufdff\ufe70-\ufefc]/u;
@@ -45,9 +46,15 @@ export function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 	const words: Piece[] = [];
 	let word: Open | null = null;
 	const close = () => {
-		if (word) words.push(printed(word));
+		if (word && !(BLANK_RUN.test(word.text) && isWhite(word.at))) words.push(printed(word));
 		word = null;
 	};
+	/** Underscores set in white mark no blank that anybody sees. */
+	const isWhite = (i: number): boolean =>
+		raw.FPDFText_GetFillColor(text, i, at, at + 4, at + 8, at + 12) !== 0 &&
+		heap(m)
+			.HEAP32.subarray(at >> 2, (at >> 2) + 3)
+			.every((part) => part > 250);
 	/** The direction in which a letter is written: right, up, left or down where it is not slanted. */
 	const directionOf = (i: number): [number, number] => {
 		if (!raw.FPDFText_GetMatrix(text, i, at)) return [1, 0];

@@ -1,3 +1,4 @@
+import { PDFButton, PDFDocument, PDFName, PDFSignature } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { ok } from '../../../../e2e/kit/house';
 import { MORE, onePage, stream, type RawPage } from '../../../../e2e/kit/raw-pdf';
@@ -178,5 +179,54 @@ describe('comparing finds', () => {
 		for (const pdf of [a, b]) pdf.showForms(isLeftOut);
 		expect(compared(a, b, [300]).differ).toEqual([0]);
 		expect(compared(a, a, [300]).differ).toEqual([]);
+	});
+});
+
+describe('with the mending switched off, comparing finds the fault', () => {
+	/** Forms as they were flattened before: by the library, in the order of the form, by values. */
+	async function before(bytes: Uint8Array): Promise<Uint8Array> {
+		const doc = await PDFDocument.load(bytes, { updateMetadata: false });
+		const form = doc.getForm();
+		for (const one of form.getFields())
+			if (one instanceof PDFSignature || one instanceof PDFButton) form.removeField(one);
+		form.flatten({ updateFieldAppearances: false });
+		doc.catalog.delete(PDFName.of('AcroForm'));
+		return doc.save({ useObjectStreams: false });
+	}
+	const two = (n: number) =>
+		`<< /Type /Annot /Subtype /Widget /FT /Tx /T (f${n}) ${RECT} /F 4 /AP << /N ${MORE + n} 0 R >> >>`;
+	const states = `/AP << /N << /Yes 20 0 R /Off 21 0 R >> >>`;
+	it.each<[string, RawPage]>([
+		['a value without an appearance', { annots: [text('')] }],
+		['an appearance to be made anew', { form: '/NeedAppearances true', annots: [text(AP)], more: [look('stale')] }],
+		['an appearance without its kind', { annots: [text(AP)], more: [look('Shown', '/BBox [0 0 100 20]')] }],
+		[
+			'a turned appearance',
+			{
+				annots: [text(AP).replace(RECT, '/Rect [20 20 60 180]')],
+				more: [stream('/Subtype /Form /BBox [0 0 10 10] /Matrix [0 1 -1 0 0 0]', `${RED} rg 0 0 5 10 re f`)]
+			}
+		],
+		[
+			'another state than the value’s',
+			{
+				annots: [`<< /Type /Annot /Subtype /Widget /FT /Btn /T (a) /V /Yes /AS /Off ${RECT} /F 4 ${states} >>`],
+				more: [patch(RED), patch(BLUE)]
+			}
+		],
+		['the order of the page', { annots: [two(0), two(1)], fields: '7 0 R 6 0 R', more: [patch(RED), patch(BLUE)] }],
+		['a hidden field', { annots: [text(AP).replace('/F 4', '/F 2')], more: [look('Hidden')] }],
+		['a field not to be viewed', { annots: [text(AP).replace('/F 4', '/F 36')], more: [look('Unseen')] }],
+		[
+			'a push button',
+			{
+				annots: [`<< /Type /Annot /Subtype /Widget /FT /Btn /Ff 65536 /T (b) ${RECT} /F 4 ${AP} >>`],
+				more: [look('Press')]
+			}
+		]
+	])('%s', async (_, page) => {
+		const original = await open(onePage(page));
+		original.showForms(isLeftOut);
+		expect(compared(original, await open(await before(onePage(page))), [300]).differ).toEqual([0]);
 	});
 });

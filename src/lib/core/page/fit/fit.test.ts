@@ -38,6 +38,40 @@ function version(...pages: string[][]): Version {
 	);
 }
 
+/** A document of words at their places (left, baseline from the top, size) and level lines, page by page. */
+function doc(
+	pages: [text: string, x: number, base: number, size?: number][][],
+	lines: [number, number, number, number][][] = []
+) {
+	const words = pages.map((page) =>
+		page.flatMap(([text, x, base, size = 10]) => {
+			let at = x;
+			return text.split(' ').map((word) => {
+				const width = word.length * size * 0.5;
+				const one = { text: word, x: at, y: 842 - base, width, height: size * 0.7 };
+				at += width + size * 0.28;
+				return one;
+			});
+		})
+	);
+	const drawn = pages.map((_, i) => ({
+		boxes: [],
+		lines: (lines[i] ?? []).map(([x1, y1, x2, y2]): PrintedLine => ({ x1, y1: 842 - y2, x2, y2: 842 - y1 }))
+	}));
+	return versionOf(
+		{ words, drawn },
+		pages.map(() => A4)
+	);
+}
+
+/** A rectangle by its left and top on the page. */
+const rectOf = (left: number, top: number, width: number, height: number): Rect => ({
+	x: left,
+	y: 842 - top - height,
+	width,
+	height
+});
+
 /** Where the field on a line's rule is: the line from 0, the letters before it. */
 const on = (line: number, letters: number): Rect => ({
 	x: 60 + letters * 6,
@@ -254,5 +288,93 @@ describe('markers', () => {
 	});
 	it('are no times of day, and nothing without their colons', () => {
 		expect(read('from 10:30 to 12:00 :: perhaps')).toEqual([]);
+	});
+});
+
+describe('what neighbours that look alike are told apart by', () => {
+	const block = (x: number, head: string): [string, number, number][] => [
+		[head, x, 100],
+		['Signature', x, 152],
+		['Date', x, 192]
+	];
+	const rules = (x: number): [number, number, number, number][] => [
+		[x, 142, x + 180, 142],
+		[x, 182, x + 180, 182]
+	];
+	const sides = (left: string, right: string) =>
+		doc([[...block(50, left), ...block(320, right)]], [[...rules(50), ...rules(320)]]);
+	const landlord = { id: 'l', page: 0, rect: rectOf(50, 122, 180, 20) };
+	it('a signature block goes with its head when blocks change sides', () => {
+		const { fields } = fit(sides('Landlord', 'Tenant'), sides('Tenant', 'Landlord'), [landlord]);
+		expect(fields[0]!.place!.rect.x).toBeCloseTo(320, 0);
+		expect(fields[0]!.doubts).toEqual([]);
+	});
+	it('is shown for a look, never put silently, when only one head can be found', () => {
+		const { fields } = fit(sides('Landlord', 'Tenant'), sides('Tenant', 'Owner of the house'), [landlord]);
+		expect(fields[0]!.doubts).toContain('head');
+	});
+	it('a field that touches two lines follows the one whose foot it stands on', () => {
+		const rows = (gap: number) =>
+			doc([
+				[
+					['First answer here please', 50, 100],
+					['Second answer here please', 50, 112 + gap],
+					['and then some more words below', 50, 160 + gap]
+				]
+			]);
+		const field = { id: 'f', page: 0, rect: rectOf(200, 94, 100, 20) };
+		const [one] = fit(rows(0), rows(30), [field]).fields;
+		const top = 842 - one!.place!.rect.y - one!.place!.rect.height;
+		expect(one!.doubts.length > 0 || Math.abs(top - 124) < 3).toBe(true);
+	});
+	it('a narrow word does not tell how letters have grown', () => {
+		// set 1.2 points larger by another face: of a letter as wide as 5 points that is an eighth
+		const line = (size: number) => doc([[['a', 50, 100, size]]]);
+		const [one] = fit(line(10), line(11.2), [{ id: 'f', page: 0, rect: rectOf(200, 88, 80, 14) }]).fields;
+		expect(Math.abs(one!.place!.rect.x - 200)).toBeLessThan(2);
+	});
+	it('the rows of a long list are text, and a page’s number is not', () => {
+		const page = (n: number): [string, number, number][] => [
+			[`${n * 20 + 1}. things`, 50, 60],
+			['running text of this page', 50, 300],
+			[`Handbook, page ${n + 1} of 3`, 50, 810]
+		];
+		const { text } = doc([page(0), page(1), page(2)]);
+		expect(text.furniture.map((rows) => rows.map((row) => row.words[0]!.text))).toEqual([
+			['Handbook,'],
+			['Handbook,'],
+			['Handbook,']
+		]);
+	});
+	it('a word across the page is no part of its text', () => {
+		const across = doc([
+			[
+				['The fee is paid on the first day', 50, 300],
+				['of every month by the hirer', 50, 320]
+			]
+		]);
+		const marked = doc([
+			[
+				['The fee is paid on the first day', 50, 300],
+				['of every month by the hirer', 50, 320],
+				['DRAFT', 60, 340, 120]
+			]
+		]);
+		expect(marked.text.tokens.map((t) => t.text)).toEqual(across.text.tokens.map((t) => t.text));
+	});
+});
+
+describe('a document that borrows from a template', () => {
+	it('is asked about, not taken for it; one whose every sentence was touched up is', () => {
+		const words = (seed: number, n: number) =>
+			Array.from({ length: n }, (_, i) => `w${(i * 7919 + seed * 104729) % 5003}`);
+		const template = words(1, 900);
+		const others = Array.from({ length: 30 }, (_, i) => words(i + 2, 700));
+		const recogniser = new Recogniser();
+		recogniser.add('lease', template);
+		others.forEach((other, i) => recogniser.add(`other ${i}`, other));
+		const borrowed = [...words(99, 300), ...template.slice(200, 600), ...words(98, 300)];
+		const touched = template.map((word, i) => (i % 9 === 0 ? `x${i}` : word));
+		expect([verdictOf(recogniser.ask(borrowed)), verdictOf(recogniser.ask(touched))]).toEqual(['ask', 'sure']);
 	});
 });

@@ -49,6 +49,7 @@ const MEANINGS: [RegExp, KindName, Meaning['settings']?][] = [
 		/^((your|full|print(ed)?|block) )?name( \(?in (full|capitals|block (letters|capitals))\)?)?( \(?please print\)?)?$/,
 		'name'
 	],
+	[/\((please )?print name\)?$/, 'name'],
 	[
 		/^(name and (first|given) name|name, vorname|vor- und nachname|nom et prénom|nome e cognome|nombre y apellidos|naam|imię i nazwisko|namn|navn)$/,
 		'name'

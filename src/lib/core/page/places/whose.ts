@@ -75,7 +75,8 @@ function aside(segment: Segment, blank: ShownRect): number {
 export function partyNamed(phrase: string): string {
 	const plain = folded(phrase);
 	const usual = PARTY.exec(plain);
-	if (usual) return titled(phrase.slice(usual.index, usual.index + usual[0].length).replace(/s$/, '') || usual[0]);
+	if (usual)
+		return titled(phrase.slice(usual.index, usual.index + usual[0].length).replace(/([^s])s$/, '$1') || usual[0]);
 	const after = FOR.exec(plain);
 	if (!after || plain.length > 70) return '';
 	const words = after[1]!.split(/[\s,]+/).slice(0, 3);
