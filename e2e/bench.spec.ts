@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { FORMS } from '../demo/forms';
 import { pdf } from './kit/pdfs';
-import { linkFromMail, ready, Server, signIn } from './kit/server';
+import { emptyBench, linkFromMail, ready, Server } from './kit/server';
 import { clean } from './kit/axe';
 
 const server = new Server();
@@ -14,12 +14,7 @@ const form = async (name: string) => Buffer.from((await FORMS.find((f) => f.name
 
 /** A new packet with a document, and people on its route. */
 async function bench(page: Page, name: string, bytes: Uint8Array, people: [string, string, string?][] = []) {
-	if (page.url() === 'about:blank') await signIn(page, server);
-	else await page.goto(`${server.origin}/desk`);
-	await ready(page);
-	await page.getByRole('button', { name: 'New packet' }).click();
-	await page.waitForURL('**/bench/*');
-	await ready(page);
+	await emptyBench(page, server);
 	await page
 		.getByLabel('Add documents')
 		.setInputFiles({ name: `${name}.pdf`, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });

@@ -3,9 +3,10 @@ import { docx } from '../demo/word';
 import { FORMS } from '../demo/forms';
 import { letterLike } from '../bench/press';
 import { clean } from './kit/axe';
-import { pictureOf } from './kit/pictures';
+import { drafted, sends } from './kit/draft';
+import { pictureOf, pictureOfWords } from './kit/pictures';
 import { hiddenLayerPdf } from './kit/raw-pdf';
-import { ready, Server, signIn } from './kit/server';
+import { emptyBench, linkFromMail, ready, Server, signIn } from './kit/server';
 import { readFileSync } from 'node:fs';
 
 const server = new Server();
@@ -14,15 +15,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-/** An empty packet on the Bench. */
-async function bench(page: Page): Promise<void> {
-	if (page.url() === 'about:blank') await signIn(page, server);
-	else await page.goto(`${server.origin}/desk`);
-	await ready(page);
-	await page.getByRole('button', { name: 'New packet' }).click();
-	await page.waitForURL('**/bench/*');
-	await ready(page);
-}
+const bench = (page: Page) => emptyBench(page, server);
 
 const add = (page: Page, name: string, bytes: Uint8Array) =>
 	page
@@ -154,4 +147,19 @@ test('tracked changes of a Word document are said, and taken in as somebody choo
 	await page.getByRole('button', { name: 'As it was before' }).click();
 	await drawn(page);
 	await expect(page.getByText('as it was before 1 tracked change')).toBeVisible();
+});
+
+test('a signer who reads a scan as text is told that a machine has read it', async ({ page }) => {
+	await signIn(page, server);
+	const bytes = await pictureOfWords(['Agreement on the loan of a violin', 'Signature of the borrower']);
+	await drafted(page, server, { title: 'Scanned loan', stops: [['maren']], bytes });
+	await expect(page.getByText(/read by a machine/)).toBeVisible({ timeout: 60_000 });
+	await sends(page);
+	const link = await linkFromMail(page, server, 'maren@post.example');
+	await page.goto(link);
+	await page.getByLabel('I agree').check();
+	await page.getByRole('button', { name: 'Go to the document' }).click();
+	await page.getByRole('button', { name: 'Read as text' }).click();
+	await expect(page.getByText('A machine has read these words from a picture.')).toBeVisible();
+	await expect(page.getByRole('article')).toContainText('Agreement on the loan of a violin');
 });

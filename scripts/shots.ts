@@ -1,11 +1,14 @@
 import { chromium, type Page } from '@playwright/test';
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { engagement } from '../demo/documents';
+import { FORMS } from '../demo/forms';
 import { PASSWORD } from '../demo/password';
 import { BROWSER } from '../e2e/kit/browser';
+import { pictureOf } from '../e2e/kit/pictures';
+import { hiddenLayerPdf } from '../e2e/kit/raw-pdf';
 
 /** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
 const port = '5187';
@@ -51,10 +54,6 @@ try {
 	await desk.locator('[data-field][aria-label^=computed]').click();
 	await desk.waitForTimeout(800);
 	await shot(desk, 'bench');
-	await desk.getByRole('button', { name: 'List', exact: true }).click();
-	await desk.getByRole('button', { name: /before this can go/ }).click();
-	await desk.waitForTimeout(300);
-	await shot(desk, 'bench-list');
 	await desk.getByRole('button', { name: 'Take all' }).click();
 	await desk.getByRole('button', { name: 'Rehearse' }).click();
 	const inside = desk.frameLocator('iframe');
@@ -105,10 +104,39 @@ try {
 	await desk.getByRole('button', { name: 'Join 2 as one packet…' }).click();
 	await desk.getByRole('heading', { name: 'Join “' }).waitFor();
 	await shot(desk, 'join');
-	for (const area of ['records', 'settings', 'stand-ins']) {
-		await desk.goto(`${origin}/${area}`);
-		await shot(desk, area);
-	}
+	await desk.goto(`${origin}/records`);
+	await shot(desk, 'records');
+	/** A new packet with a document on its Bench. */
+	const bench = async (name: string, bytes: Uint8Array) => {
+		await desk.goto(`${origin}/desk`);
+		await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+		await desk.getByRole('button', { name: 'New packet' }).click();
+		await desk.waitForURL('**/bench/*');
+		await desk
+			.getByLabel('Add documents')
+			.setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
+		await drawn(desk);
+	};
+	await bench('Instrument loan.pdf', hiddenLayerPdf());
+	await desk.getByRole('button', { name: 'Look at it' }).click();
+	await desk.getByRole('img', { name: 'as the file shows it' }).waitFor();
+	await desk.waitForTimeout(1500);
+	await shot(desk, 'looks');
+	const form = FORMS.find((one) => one.name === 'Hall hire application')!;
+	const { bytes } = await form.make();
+	await bench('Hall hire, signed in 2019.pdf', await pictureOf(bytes, 2));
+	await desk.getByText('A machine reads the pictures').waitFor();
+	await desk.waitForTimeout(600);
+	await shot(desk, 'scan');
+	await bench('Tenancy.pdf', readFileSync('demo/forms/others/tenancy-of-a-practice-room.pdf'));
+	await desk.getByRole('button', { name: 'Take all' }).click();
+	await desk.getByRole('button', { name: 'Add all of them, and take all' }).click();
+	await desk.getByText('Took 13 places').waitFor();
+	await desk.getByRole('button', { name: 'Put this note away' }).click();
+	await desk.locator('[data-field][aria-label^="signature, Signature, Tenant"]').scrollIntoViewIfNeeded();
+	await desk.locator('[data-field][aria-label^="signature, Signature, Tenant"]').click();
+	await desk.waitForTimeout(500);
+	await shot(desk, 'block');
 	await desk.goto(`${origin}/stand-ins?to=maren.lindqvist@post.example`);
 	await desk.getByRole('link', { name: /To sign/ }).click();
 	const link = origin + (await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'));

@@ -135,3 +135,13 @@ export async function phone(browser: Browser): Promise<Page> {
 	});
 	return context.newPage();
 }
+
+/** An empty packet on the Bench, of whoever is signed in; signs in as the owner where nobody is. */
+export async function emptyBench(page: Page, server: Server): Promise<void> {
+	if (page.url() === 'about:blank') await signIn(page, server);
+	else await page.goto(`${server.origin}/desk`);
+	await ready(page);
+	await page.getByRole('button', { name: 'New packet' }).click();
+	await page.waitForURL('**/bench/*');
+	await ready(page);
+}

@@ -89,15 +89,12 @@ export function readWords(m: WrappedPdfiumModule, page: number): PrintedWord[] {
 			top: floats[(at >> 3) + 3]!
 		};
 		const letter = letterOf(code);
-		const joins = () => {
-			if (!word || isRaised(word, box, letter)) return false;
-			if (!gap && followsPlainly(word, box)) return true;
-			return follows(word, box, letter, gap ? (blanksPrinted ? 'unlikely' : 'likely') : 'none', () => [
-				directionOf(word!.at),
-				directionOf(i)
-			]);
-		};
-		if (!joins()) close();
+		if (word && !(!gap && !isRaised(word, box, letter) && followsPlainly(word, box))) {
+			const blank = gap ? (blanksPrinted ? 'unlikely' : 'likely') : 'none';
+			const goesOn =
+				!isRaised(word, box, letter) && follows(word, box, letter, blank, directionOf(word.at), directionOf(i));
+			if (!goesOn) close();
+		}
 		word = word
 			? grown(word, letter, box, i)
 			: { text: letter, ...box, last: box, at: i, tall: box.top - box.bottom, widest: 0, loose, sign: 1 };
@@ -167,9 +164,9 @@ function follows(
 	box: Box,
 	letter: string,
 	blank: 'none' | 'unlikely' | 'likely',
-	directions: () => [[number, number], [number, number]]
+	was: [number, number],
+	now: [number, number]
 ): boolean {
-	const [was, now] = directions();
 	if (was[0] * now[0] + was[1] * now[1] < 0.97) return false;
 	const whole = along(word, now);
 	const before = along(word.last, now);

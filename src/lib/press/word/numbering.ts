@@ -26,17 +26,18 @@ const child = (parent: Element | undefined | null, tag: string): Element | undef
 
 /**
  * Writes the numbers of numbered paragraphs into their text and takes the numbering off, since the plain way counts each
- * list from 1 and knows no `1.1`. Gives how many it could not tell. In place.
+ * list from 1 and knows no `1.1`. Gives how the paragraphs begin whose number it could not tell. In place.
  */
-export function writeNumbers(word: WordPackage): number {
+export function writeNumbers(word: WordPackage): string[] {
 	const part = relatedPart(word, 'numbering');
-	if (!part) return 0;
+	if (!part) return [];
 	const lists = listsOf(parsed(textOfPart(word, part)));
 	const byStyle = stylesOf(word);
 	const document = parsed(textOfPart(word, word.main));
 	const counts = new Map<string, number[]>();
 	const used = new Set<string>();
-	let untold = 0;
+	const untold: string[] = [];
+	const tell = (paragraph: Element) => untold.push((paragraph.textContent ?? '').trim().slice(0, 40));
 	for (const paragraph of [...document.getElementsByTagName('w:p')]) {
 		const properties = child(paragraph, 'w:pPr');
 		const own = child(properties, 'w:numPr');
@@ -48,7 +49,7 @@ export function writeNumbers(word: WordPackage): number {
 		const level = list?.levels[at];
 		own?.remove();
 		if (!list || !level) {
-			untold += 1;
+			tell(paragraph);
 			continue;
 		}
 		const now = counts.get(list.counts) ?? [];
@@ -62,7 +63,7 @@ export function writeNumbers(word: WordPackage): number {
 				now[deeper] = (list.levels[deeper]?.start ?? 1) - 1;
 		}
 		const label = labelOf(list, at, now);
-		if (label === null) untold += 1;
+		if (label === null) tell(paragraph);
 		else if (label !== '') prefix(document, paragraph, properties, `${'\u00a0'.repeat(4 * at)}${label}\u00a0 `);
 	}
 	put(word, word.main, document);

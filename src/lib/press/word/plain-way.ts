@@ -36,8 +36,13 @@ const LITERATA = {
 export async function byPlainWay(word: WordPackage): Promise<PlainWay> {
 	const notes: string[] = [];
 	const untold = writeNumbers(word);
-	if (untold > 0)
-		notes.push(`${untold} ${untold === 1 ? 'paragraph is' : 'paragraphs are'} without the number it has in Word`);
+	if (untold.length > 0)
+		notes.push(
+			`${untold.length === 1 ? 'a paragraph is' : `${untold.length} paragraphs are`} without the number it has in Word: ${untold
+				.slice(0, 5)
+				.map((text) => `“${text}”`)
+				.join(', ')}${untold.length > 5 ? ' and others' : ''}`
+		);
 	let pictures = 0;
 	const { value } = await mammoth.convertToHtml(
 		{ buffer: Buffer.from(folded(word)) },

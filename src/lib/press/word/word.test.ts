@@ -71,7 +71,7 @@ describe('lists keep the numbers they have in Word', () => {
 	});
 	it('and where a number can’t be told, that is said', async () => {
 		const { text, notes } = await made(listed(item('a', 3, 1) + item('b', 9)));
-		expect([text, notes]).toEqual(['a b', ['2 paragraphs are without the number it has in Word']]);
+		expect([text, notes]).toEqual(['a b', ['2 paragraphs are without the number it has in Word: “a”, “b”']]);
 	});
 });
 

@@ -2,13 +2,15 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { docx } from '../../../../demo/word';
 import { field, plan } from '../../../../e2e/kit/plans';
-import { ok, testHouse } from '../../../../e2e/kit/house';
+import { ok, signs, testHouse } from '../../../../e2e/kit/house';
 import { pdf } from '../../../../e2e/kit/pdfs';
 import { MORE, hiddenLayerPdf, onePage, stream } from '../../../../e2e/kit/raw-pdf';
 import { pictureOfWords } from '../../../../e2e/kit/pictures';
 import { preflight } from '../../core/packet';
 import { inWords } from '../../../lib/words/record';
 import { isRefusal } from '../../core/refusal';
+import { needsYou } from '../desk';
+import { failingJobs } from '../jobs';
 import { eventsOf } from '../packets/log';
 import { sendPlan } from '../packets/drafts';
 import {
@@ -159,4 +161,19 @@ describe('a scan', () => {
 		await t.runner.stop();
 		expect([isRefusal(sent), n, read.done]).toEqual([false, 1, 0]);
 	}, 60_000);
+});
+
+describe('a signature that can’t be seen on its page', () => {
+	it('is no sealed copy: the job fails, the Desk says why, and the answers are kept', async () => {
+		const t = await testHouse();
+		// a page painted in the very ink that answers are stamped in
+		const paper = await taken(t, onePage({ content: '0.07 0.1 0.2 rg 0 0 300 200 re f' }));
+		ok(sendPlan(t.house, t.odile, planOf(paper)));
+		await t.runner.drain();
+		await signs(t, 'maren@post.example');
+		const [failing] = failingJobs(t.house);
+		expect(failing).toMatchObject({ kind: 'seal', attempts: 1 });
+		expect(failing!.error).toMatch(/1 of the answers can’t be seen on “Loan” \(page 1\), so no sealed copy was made/);
+		expect(needsYou(t.house, t.odile).some((need) => need.what === 'jobs')).toBe(true);
+	});
 });

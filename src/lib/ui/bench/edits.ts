@@ -30,7 +30,7 @@ export function addPerson(plan: Plan): { plan: Plan; person: string } {
 }
 
 /** Somebody more for each part that a document names, one after the other; who they are is still to be said. */
-export function addRoles(plan: Plan, roles: string[]): Plan {
+export function withRoles(plan: Plan, roles: string[]): Plan {
 	return roles.reduce((now, role) => {
 		const { plan: next, person } = addPerson(now);
 		return changePerson(next, person, { role });

@@ -10,7 +10,7 @@
 	import Notes from '$lib/ui/bench/Notes.svelte';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
 	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
-	import { addRoles } from '$lib/ui/bench/edits';
+	import { withRoles } from '$lib/ui/bench/edits';
 	import { namedElsewhere } from '$lib/ui/bench/found-places';
 	import { removeFields } from '$lib/ui/bench/field-edits';
 	import FieldList from '$lib/ui/bench/FieldList.svelte';
@@ -172,7 +172,7 @@
 			{
 				say: named.length === 1 ? 'Add them, and take all' : 'Add all of them, and take all',
 				go: () => {
-					bench.change(`add ${named.length === 1 ? 'a role' : `${named.length} roles`}`, addRoles(plan, named));
+					bench.change(`make ${named.length === 1 ? 'a role' : `${named.length} roles`}`, withRoles(plan, named));
 					bench.person ??= bench.actors[0]?.id ?? null;
 					takeThem(true);
 				}

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { printedLines, printedWords, type Said } from '../../../../../e2e/kit/printed';
 import { emptyPlan } from '../../packet';
 import type { PageSize, Rect } from '../geometry';
 import type { PrintedLine } from '../printed';
@@ -38,28 +39,13 @@ function version(...pages: string[][]): Version {
 	);
 }
 
-/** A document of words at their places (left, baseline from the top, size) and level lines, page by page. */
-function doc(
-	pages: [text: string, x: number, base: number, size?: number][][],
-	lines: [number, number, number, number][][] = []
-) {
-	const words = pages.map((page) =>
-		page.flatMap(([text, x, base, size = 10]) => {
-			let at = x;
-			return text.split(' ').map((word) => {
-				const width = word.length * size * 0.5;
-				const one = { text: word, x: at, y: 842 - base, width, height: size * 0.7 };
-				at += width + size * 0.28;
-				return one;
-			});
-		})
-	);
-	const drawn = pages.map((_, i) => ({
-		boxes: [],
-		lines: (lines[i] ?? []).map(([x1, y1, x2, y2]): PrintedLine => ({ x1, y1: 842 - y2, x2, y2: 842 - y1 }))
-	}));
+/** A document of sayings and level lines, page by page. */
+function doc(pages: Said[][], lines: [number, number, number, number][][] = []) {
 	return versionOf(
-		{ words, drawn },
+		{
+			words: pages.map(printedWords),
+			drawn: pages.map((_, i) => ({ boxes: [], lines: printedLines(lines[i] ?? []) }))
+		},
 		pages.map(() => A4)
 	);
 }

@@ -100,7 +100,8 @@ export class Heads {
 			Math.abs(segment.left - anchor) < ALIGNED || Math.abs(segment.left - rect.left) < ALIGNED;
 		for (const row of rows) {
 			const { base } = row[0]!;
-			if (base >= bottom - 6 || base < bottom - BLOCK) continue;
+			if (base >= bottom - 6) continue;
+			if (base < bottom - BLOCK) break;
 			if (row.length === 1 && row[0]!.words.length > MOST_WORDS) return null;
 			const own = row.find(stands);
 			if (!own || own.words.length > MOST_WORDS) continue;

@@ -1,6 +1,5 @@
 import type { ShownRect } from '../geometry';
 import { blanksOf, type Blank } from '../places/blanks';
-import { segmentsOf } from '../places/segments';
 import type { ShownPage } from '../shown-page';
 
 /** How far a blank may be from where a field is expected, in points. */
@@ -10,7 +9,7 @@ const ACROSS = 90;
 
 /** Blanks that are drawn: bare room after a label is none to hold a field to. */
 function drawnBlanks(page: ShownPage): Blank[] {
-	return blanksOf(page, segmentsOf(page)).blanks.filter((blank) => blank.by !== 'room');
+	return blanksOf(page, []).blanks;
 }
 
 /** The blanks of pages, looked up once a page. */

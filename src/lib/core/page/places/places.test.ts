@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { printedLines, printedWords, type Said } from '../../../../../e2e/kit/printed';
 import type { PageSize, PaperReading, PdfWidget } from '../index';
 import { meaningOf, tidyLabel } from './meaning';
 import { findPlaces, placesOn } from './places';
@@ -8,25 +9,16 @@ const A4: PageSize = { width: 595, height: 842, rotate: 0 };
 
 /** A page of words and lines measured from its top left, as one thinks of it. */
 function page(
-	words: [text: string, x: number, base: number, size?: number][],
+	words: Said[],
 	lines: [x1: number, y1: number, x2: number, y2: number][] = [],
 	boxes: [x: number, y: number, width: number, height: number][] = [],
 	widgets: PdfWidget[] = []
 ): PaperReading {
-	const split = words.flatMap(([text, x, base, size = 10]) => {
-		let at = x;
-		return text.split(' ').map((word) => {
-			const width = word.length * size * 0.5;
-			const one = { text: word, x: at, y: 842 - base, width, height: size * 0.7 };
-			at += width + size * 0.28;
-			return one;
-		});
-	});
 	return {
-		words: [split],
+		words: [printedWords(words)],
 		drawn: [
 			{
-				lines: lines.map(([x1, y1, x2, y2]) => ({ x1, y1: 842 - y2, x2, y2: 842 - y1 })),
+				lines: printedLines(lines),
 				boxes: boxes.map(([x, y, width, height]) => ({ x, y: 842 - y - height, width, height }))
 			}
 		],

@@ -10,7 +10,11 @@ export interface Segment extends ShownRect {
 
 /** A gap wider than this, or than so many letter heights, parts two sayings on one row. */
 const GAP = { points: 13, heights: 1.6 };
-const BLANK_RUN = /^(_{2,}|[.…‥]{3,}|…+)$/u;
+const RUN = /^(_{2,}|[.…‥]{3,}|…+)$/u;
+const isRun = ({ text }: ShownWord): boolean => {
+	const first = text.charCodeAt(0);
+	return (first === 0x5f || first === 0x2e || first === 0x2025 || first === 0x2026) && RUN.test(text);
+};
 
 /** The rows of a page cut where they leave a wide gap, from the top and from the left; runs that mark a blank are gaps. */
 export function segmentsOf(page: ShownPage): Segment[] {
@@ -20,11 +24,11 @@ export function segmentsOf(page: ShownPage): Segment[] {
 		for (const word of row.words) {
 			const last = open[open.length - 1];
 			const wide = last && word.left - last.left - last.width > Math.max(GAP.points, GAP.heights * word.height);
-			if (open.length > 0 && (wide || BLANK_RUN.test(word.text))) {
+			if (open.length > 0 && (wide || isRun(word))) {
 				parts.push(open);
 				open = [];
 			}
-			if (!BLANK_RUN.test(word.text)) open.push(word);
+			if (!isRun(word)) open.push(word);
 		}
 		if (open.length > 0) parts.push(open);
 		return parts.map((words): Segment => {
