@@ -2,6 +2,7 @@
 export type { Evidence } from './evidence';
 export { faceBytes, unprintable } from './fonts';
 export { glance, LIMITS, type Compared, type TakenIn } from './take-in';
+export type { TakenInText } from './take-in/job';
 export {
 	closePool,
 	compareInWorker,

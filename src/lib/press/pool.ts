@@ -6,7 +6,7 @@ import { endReader } from './ocr';
 import type { PagePlace } from './page-order';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
-import type { ToCompare } from './take-in/job';
+import type { TakenInText, ToCompare } from './take-in/job';
 import type { Written } from './word/word';
 
 /** How long one job may work before its worker is ended. A hostile file must not hold a worker for ever. */
@@ -42,7 +42,7 @@ export async function takeInInWorker(
 	bytes: Uint8Array,
 	limits?: TakeInLimits,
 	following?: Following
-): Promise<TakenIn | Refusal> {
+): Promise<TakenInText | Refusal> {
 	try {
 		return await bySize('takeInJob', { bytes, limits }, bytes.length, TIME.takeIn, following);
 	} catch (error) {
@@ -60,30 +60,34 @@ export async function takeInInWorker(
 	}
 }
 
+/** A document of more pages is compared by two workers at once; of more than `anew`, in more parts than two. */
+const MANY = { pages: 60, anew: 300 };
+
 /**
- * Draws every page of a document and of what it was made from, and tells which look different; large ones in two halves
- * side by side. Refuses `cancelled`; what can't be compared at all counts as different throughout.
+ * Draws every page of a document and of what it was made from, and tells which look different; large ones in parts
+ * side by side, as PDFium keeps what it has drawn until the document is closed. Refuses `cancelled`; what can't be compared at all counts as different throughout.
  */
 export async function compareInWorker(job: ToCompare, following?: Following): Promise<Compared | Refusal> {
 	const of = job.widths.length;
-	const parts =
-		of > 60
-			? [
-					[0, Math.ceil(of / 2)],
-					[Math.ceil(of / 2), of]
-				]
-			: [[0, of]];
+	const part = of > MANY.pages ? Math.ceil(of / 2 / Math.ceil(of / MANY.anew)) : of;
+	const parts = Array.from({ length: Math.ceil(of / part) }, (_, i) => [i * part, Math.min(of, (i + 1) * part)]);
 	const done = parts.map(() => 0);
 	try {
 		const found = await Promise.all(
 			parts.map(([from, to], i) =>
-				bySize<Compared>('compareJob', { ...job, from, to }, of > 60 ? Infinity : job.original.length, TIME.compare, {
-					signal: following?.signal,
-					told: (what) => {
-						if (what.is === 'page') done[i] = what.page;
-						following?.told?.({ is: 'page', page: done.reduce((a, b) => a + b, 0), of });
+				bySize<Compared>(
+					'compareJob',
+					{ ...job, from, to },
+					of > MANY.pages ? Infinity : job.original.length,
+					TIME.compare,
+					{
+						signal: following?.signal,
+						told: (what) => {
+							if (what.is === 'page') done[i] = what.page;
+							following?.told?.({ is: 'page', page: done.reduce((a, b) => a + b, 0), of });
+						}
 					}
-				})
+				)
 			)
 		);
 		return { differ: found.flatMap((one) => one.differ), blank: found.flatMap((one) => one.blank) };

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { Refusal } from '../../core/refusal';
+import { isRefusal, type Refusal } from '../../core/refusal';
 import { openPdf, type OpenPdf } from '../pdfium';
 import { compared, type Compared } from './compare';
 import { isLeftOut } from './flatten';
@@ -9,12 +9,26 @@ import { takeIn, type TakeInLimits, type TakenIn } from './take-in';
 
 export type TellPage = (page: number, of: number) => void;
 
+/**
+ * A document taken in, what was read of it as the JSON that is kept: a thousand dense pages are 50 MB of words, which
+ * whoever has asked need not hold as objects, nor wait for while they are put together.
+ */
+export interface TakenInText extends Omit<TakenIn, 'words' | 'drawn' | 'widgets'> {
+	words: { count: number; json: string };
+	/** `drawn` and `widgets` of {@link TakenIn} */
+	drawnJson: string;
+}
+
 /** Takes a PDF in; see {@link takeIn}. */
-export function takeInJob(
+export async function takeInJob(
 	{ bytes, limits }: { bytes: Uint8Array; limits?: TakeInLimits },
 	tell?: TellPage
-): Promise<TakenIn | Refusal> {
-	return takeIn(bytes, limits, tell);
+): Promise<TakenInText | Refusal> {
+	const taken = await takeIn(bytes, limits, tell);
+	if (isRefusal(taken)) return taken;
+	const { words, drawn, widgets, ...rest } = taken;
+	const count = words.reduce((sum, page) => sum + page.length, 0);
+	return { ...rest, words: { count, json: JSON.stringify(words) }, drawnJson: JSON.stringify({ drawn, widgets }) };
 }
 
 /** Two forms of a document that should look alike; `widths` of all its pages as shown, in points. */

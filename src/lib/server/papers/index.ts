@@ -8,7 +8,7 @@ import {
 	takeInInWorker,
 	type Following,
 	type PagePlace,
-	type TakenIn
+	type TakenInText
 } from '../../press';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
@@ -97,13 +97,14 @@ export async function addPaper(
 		}
 	});
 	wantReading(house, taken.digest, taken.pictures, wish.locale);
-	const words = taken.words.reduce((sum, page) => sum + page.length, 0);
 	return {
 		digest: taken.digest,
 		name,
 		pages: taken.pages,
 		stripped: taken.stripped,
-		notes: [...made.note(words), ...blankSay(compared.blank, taken.pages.length)].map((say) => `“${name}”: ${say}`),
+		notes: [...made.note(taken.words.count), ...blankSay(compared.blank, taken.pages.length)].map(
+			(say) => `“${name}”: ${say}`
+		),
 		unlike: looksOf(house, taken.digest)?.unlike ?? [],
 		scans: taken.pictures,
 		...(made.shaded.length > 0 && { shaded: made.shaded })
@@ -118,7 +119,7 @@ function blankSay(blank: number[], of: number): string[] {
 	return [`nothing shows on page ${pages.join(', ')}${blank.length > 10 ? ' and others' : ''}.`];
 }
 
-function keepTaken(house: House, taken: TakenIn, compared: KeptComparing): void {
+function keepTaken(house: House, taken: TakenInText, compared: KeptComparing): void {
 	keepBlob(house.db, taken.bytes, 'application/pdf', house.now(), taken.digest);
 	const thumbnail = keepBlob(house.db, taken.thumbnail, 'image/png', house.now());
 	house.db
@@ -129,10 +130,10 @@ function keepTaken(house: House, taken: TakenIn, compared: KeptComparing): void 
 		.run(
 			taken.digest,
 			JSON.stringify(taken.pages),
-			JSON.stringify(taken.words),
+			taken.words.json,
 			thumbnail,
 			JSON.stringify(taken.stripped),
-			JSON.stringify({ drawn: taken.drawn, widgets: taken.widgets }),
+			taken.drawnJson,
 			JSON.stringify(compared)
 		);
 }
