@@ -151,7 +151,7 @@ test('tracked changes of a Word document are said, and taken in as somebody choo
 
 test('a signer who reads a scan as text is told that a machine has read it', async ({ page }) => {
 	await signIn(page, server);
-	const bytes = await pictureOfWords(['Agreement on the loan of a violin', 'Signature of the borrower']);
+	const bytes = await pictureOfWords(['Agreement on the loan of a violin', 'Signature of the borrower'], 0, 700);
 	await drafted(page, server, { title: 'Scanned loan', stops: [['maren']], bytes });
 	await expect(page.getByText(/read by a machine/)).toBeVisible({ timeout: 60_000 });
 	await sends(page);

@@ -3,10 +3,10 @@ import sharp from 'sharp';
 import { openPdf } from '../../src/lib/press/pdfium';
 
 /** A page that is a picture of these lines, as a scanner gives it: no words of its own. */
-export async function pictureOfWords(lines: string[], angle = 0): Promise<Uint8Array> {
+export async function pictureOfWords(lines: string[], angle = 0, height = 300): Promise<Uint8Array> {
 	const source = await PDFDocument.create();
-	const page = source.addPage([420, 300]);
-	lines.forEach((line, i) => page.drawText(line, { x: 40, y: 240 - i * 40, size: 16 }));
+	const page = source.addPage([420, height]);
+	lines.forEach((line, i) => page.drawText(line, { x: 40, y: height - 60 - i * 40, size: 16 }));
 	return pictureOf(await source.save({ useObjectStreams: false }), angle);
 }
 
