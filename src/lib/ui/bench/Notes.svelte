@@ -48,8 +48,12 @@
 		<span class="flex-1"
 			>A machine reads the pictures in “{paper.name}”: page {Math.min(done + 1, pages.length)} of {pages.length}. You
 			can go on meanwhile.</span
-		><progress class="w-24" max={pages.length} value={done} aria-label="How far the reading of {paper.name} is"
-		></progress>
+		>{#if pages.length > 1}<progress
+				class="w-24"
+				max={pages.length}
+				value={done}
+				aria-label="How far the reading of {paper.name} is"
+			></progress>{/if}
 	</p>
 {/each}
 {#each adding.notes as note, i (i)}
