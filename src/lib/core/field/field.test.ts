@@ -185,6 +185,7 @@ describe('each kind', () => {
 	it('has a sample that passes its own check', () => {
 		const made: [KindName, Field['settings']][] = [
 			['text', { boxes: 9 }],
+			['text', { boxes: 22, pattern: 'iban' }],
 			['text', { least: 100 }],
 			...(['digits', 'letters', 'postcode', 'phone', 'iban'] as const).map((pattern): [KindName, Field['settings']] => [
 				'text',
@@ -259,6 +260,12 @@ describe('every format comes back as it went', () => {
 		expect(kindOf('choice').read(list, 'Paris', 'en-GB')).toMatchObject({ code: 'choice-unknown' });
 		const boxed = field('f', 'ticks', 'maren', { settings: { value: 'a' } });
 		expect(kindOf('ticks').read(boxed, 'a, b, a', 'en-GB')).toEqual({ ticks: ['a', 'b'] });
+	});
+	it('what is typed in groups goes into boxes without the spaces, where it fits so', () => {
+		const boxed = field('f', 'text', 'maren', { settings: { boxes: 22, pattern: 'iban' } });
+		const read = (typed: string) => kindOf('text').read(boxed, typed, 'en-GB');
+		expect(read('GB29 NWBK 6016 1331 9268 19')).toEqual({ text: 'GB29NWBK60161331926819' });
+		expect(read('GB29 NWBK 6016 1331')).toEqual({ text: 'GB29 NWBK 6016 1331' });
 	});
 });
 

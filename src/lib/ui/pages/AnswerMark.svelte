@@ -91,10 +91,10 @@
 		><line x1="0" x2="100%" y1="50%" y2="50%" stroke="#121a33" stroke-width={scale * 1.1} /></svg
 	>
 {:else if drawn === 'letters'}
-	<svg class="block h-full w-full" viewBox="0 0 {width} {height}" aria-hidden="true">
+	<svg class="block h-full w-full" aria-hidden="true">
 		{#each [...words] as letter, i (i)}<text
-				x={(width / boxes) * (i + 0.5)}
-				y={height * 0.72}
+				x="{(100 * (i + 0.5)) / boxes}%"
+				y="72%"
 				text-anchor="middle"
 				font-size={Math.min(size, height * 0.8, (width / boxes) * 1.4)}
 				fill="#121a33">{letter}</text

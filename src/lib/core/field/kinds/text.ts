@@ -70,20 +70,29 @@ export const text = defineKind({
 			: null;
 	},
 	shown: (_field, answer) => answer.text,
-	read: (_field, typed) => ({ text: typed }),
+	read: (field, typed) => {
+		const { boxes } = limitsOf(field);
+		return { text: boxes === undefined ? typed : inBoxes(typed, boxes) };
+	},
 	value: (_question, answer) => answer.text,
 	data: (answer) => answer.text,
 	sample: (field) => {
 		const { boxes, most, least, pattern } = limitsOf(field);
 		const country = (field.settings['country'] as Country | undefined) ?? 'GB';
 		const start = pattern ? samplePattern(pattern, country) : 'As agreed on the phone';
-		const length = boxes ?? Math.min(most ?? Infinity, Math.max(least ?? 0, start.length));
+		const bare = boxes === undefined ? start : inBoxes(start, boxes);
+		const length = boxes ?? Math.min(most ?? Infinity, Math.max(least ?? 0, bare.length));
 		return {
-			text:
-				length === start.length ? start : start.repeat(Math.ceil(length / Math.max(1, start.length))).slice(0, length)
+			text: length === bare.length ? bare : bare.repeat(Math.ceil(length / Math.max(1, bare.length))).slice(0, length)
 		};
 	}
 });
+
+/** What is typed in groups and fits its boxes without the spaces between them, as account numbers are. */
+function inBoxes(typed: string, boxes: number): string {
+	const bare = typed.replace(/\s/g, '');
+	return [...typed].length > boxes && [...bare].length === boxes ? bare : typed;
+}
 
 function limitsOf(field: Field): { least?: number; most?: number; boxes?: number; pattern?: Pattern } {
 	const { least, most, boxes, pattern } = field.settings as Record<string, unknown>;
