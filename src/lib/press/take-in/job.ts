@@ -1,3 +1,5 @@
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import sharp from 'sharp';
 import { isRefusal, type Refusal } from '../../core/refusal';
 import { openPdf, type OpenPdf } from '../pdfium';
@@ -26,9 +28,24 @@ export async function takeInJob(
 ): Promise<TakenInText | Refusal> {
 	const taken = await takeIn(bytes, limits, tell);
 	if (isRefusal(taken)) return taken;
-	const { words, drawn, widgets, ...rest } = taken;
+	const text = asText(taken);
+	// once this has come back nothing holds the objects any more
+	if (text.words.count > MANY_WORDS) setImmediate(sweepMemory);
+	return text;
+}
+
+function asText({ words, drawn, widgets, ...rest }: TakenIn): TakenInText {
 	const count = words.reduce((sum, page) => sum + page.length, 0);
 	return { ...rest, words: { count, json: JSON.stringify(words) }, drawnJson: JSON.stringify({ drawn, widgets }) };
+}
+
+/** So many words are 100 MB and more while they are objects. */
+const MANY_WORDS = 150_000;
+
+/** Gives up what is no longer held, at once: a worker that waits for work would keep it for long. */
+function sweepMemory(): void {
+	setFlagsFromString('--expose-gc');
+	(runInNewContext('gc') as () => void)();
 }
 
 /** Two forms of a document that should look alike; `widths` of all its pages as shown, in points. */
