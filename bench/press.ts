@@ -1,6 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { generateKeyPairSync, sign } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
@@ -21,6 +21,7 @@ import {
 import { endReader } from '../src/lib/press/ocr';
 import { openPdf } from '../src/lib/press/pdfium';
 import { readScan, SCAN_SCALE } from '../src/lib/press/scan';
+import type { LongTaking } from './long';
 import { figure, median, percentile, type Figure } from './measure';
 
 const RECORD = JSON.stringify({
@@ -125,25 +126,13 @@ async function benchTakeIn(
 		execFileSync('pdftoppm', ['-r', '43', file, path.join(folder, 'page')], { stdio: 'ignore' })
 	);
 	const looking = await median(3, () => unseenInWorker({ paper: taken.bytes, sealed: taken.bytes, stamps }));
-	// by itself, so that what the others hold is not counted; the document is made by a process of its own for the same reason
+	// made and taken in by processes of their own, so that what is held here already is not counted
 	await closePool();
 	const thousand = path.join(folder, '1000.pdf');
-	execFileSync(process.execPath, [...process.execArgv, 'bench/dense.ts', thousand, '1000']);
-	const dense = new Uint8Array(readFileSync(thousand));
-	let peak = 0;
-	const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 50);
-	const start = performance.now();
-	const long = await takeInInWorker(dense);
-	if (isRefusal(long)) throw new Error(long.say);
-	const taking = performance.now() - start;
-	await compareInWorker({
-		original: dense,
-		taken: long.bytes,
-		widths: long.pages.map((page) => page.width),
-		hidden: long.hidden
-	});
-	const both = performance.now() - start;
-	clearInterval(watch);
+	const alone = (script: string, ...given: string[]) =>
+		execFileSync(process.execPath, [...process.execArgv, `bench/${script}.ts`, ...given], { encoding: 'utf8' });
+	alone('dense', thousand, '1000');
+	const { taking, comparing, peak } = JSON.parse(alone('long', thousand)) as LongTaking;
 	return [
 		figure('compare 300 pages with their file', compare, 'ms', {
 			what: 'pdftoppm of the same pages once, as large',
@@ -154,7 +143,7 @@ async function benchTakeIn(
 			value: drawing
 		}),
 		figure('take in 1,000 dense pages', taking, 'ms', { what: 'the goal itself', value: 15_000 }, { value: 15_000 }),
-		figure('compare them with their file', both - taking, 'ms', { what: 'taking them in', value: taking }),
+		figure('compare them with their file', comparing, 'ms', { what: 'taking them in', value: taking }),
 		figure(
 			'held by the whole process at the peak of both',
 			peak / 1e6,
