@@ -1,5 +1,5 @@
 import type { ShownRect } from '../geometry';
-import { cellsOf, innermost } from '../places/cells';
+import { cellAbove, cellsOf, innermost } from '../places/cells';
 import { segmentsOf, type Segment } from '../places/segments';
 import type { ShownPage } from '../shown-page';
 import { bare } from './stream';
@@ -69,12 +69,7 @@ export class Heads {
 		if (!here) return null;
 		let head: ShownRect | null = null;
 		for (let i = 0; here && i < 80; i++) {
-			const above: ShownRect | undefined = cells.find(
-				(c) =>
-					Math.abs(c.left - here!.left) < 3 &&
-					Math.abs(c.width - here!.width) < 5 &&
-					Math.abs(c.top + c.height - here!.top) < 3
-			);
+			const above: ShownRect | undefined = cellAbove(cells, here);
 			if (above) head = above;
 			here = above;
 		}

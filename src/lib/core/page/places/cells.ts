@@ -60,3 +60,13 @@ export function innermost(cells: ShownRect[]): ShownRect[] {
 			)
 	);
 }
+
+/** The cell of the same column that stands right above another. */
+export function cellAbove(cells: ShownRect[], cell: ShownRect): ShownRect | undefined {
+	return cells.find(
+		(one) =>
+			Math.abs(one.left - cell.left) < 3 &&
+			Math.abs(one.width - cell.width) < 5 &&
+			Math.abs(one.top + one.height - cell.top) < 3
+	);
+}

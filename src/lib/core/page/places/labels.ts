@@ -1,6 +1,7 @@
 import type { ShownRect } from '../geometry';
 import type { ShownPage, ShownWord } from '../shown-page';
 import type { Blank, Blanks } from './blanks';
+import { cellAbove } from './cells';
 import { inReadingOrder, type Segment } from './segments';
 
 const text = (words: ShownWord[]): string =>
@@ -173,12 +174,7 @@ function insideAbove(page: ShownPage, blank: Blank): () => string {
 function headOf(page: ShownPage, blank: Blank, cells: ShownRect[]): string {
 	let here = cells.find((c) => inside({ ...blank, height: Math.min(blank.height, 4) }, c));
 	for (let i = 0; here && i < 60; i++) {
-		const above: ShownRect | undefined = cells.find(
-			(c) =>
-				Math.abs(c.left - here!.left) < 3 &&
-				Math.abs(c.width - here!.width) < 5 &&
-				Math.abs(c.top + c.height - here!.top) < 3
-		);
+		const above: ShownRect | undefined = cellAbove(cells, here);
 		if (!above) break;
 		const words = page.words.filter((w) => inside(w, above));
 		if (lettered(words) && words.length <= 8) return text(words);
