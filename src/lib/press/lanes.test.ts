@@ -1,4 +1,5 @@
 import { afterAll, describe, expect, it } from 'vitest';
+import { readdirSync, readFileSync } from 'node:fs';
 import { letterLike } from '../../../bench/press';
 import { pdf } from '../../../e2e/kit/pdfs';
 import { closeLanes, inLane, JobEnded, type Told } from './lanes';
@@ -45,6 +46,17 @@ describe('jobs in lanes', () => {
 		expect(await why(inLane('takeInJob', { bytes }, { lane: 'short', time: 20 }))).toBe('heavy');
 		expect(await why(inLane('drawn', { bytes: 7 }, { lane: 'short', time: 30_000 }))).toBe('broken');
 	}, 60_000);
+	it.runIf(process.platform === 'linux')('that take long give way to the server and to what is soon done', async () => {
+		// proc(5): what stands after the closing bracket begins at field 3, and nice is field 19
+		const nice = (file: string) => Number(readFileSync(file, 'utf8').split(') ')[1]!.split(' ')[16]);
+		const threads = () => readdirSync('/proc/self/task').map((id) => nice(`/proc/self/task/${id}/stat`));
+		await closeLanes();
+		const own = nice('/proc/self/stat');
+		await inLane('takeInJob', { bytes: await pdf(1) }, { lane: 'short', time: 30_000 });
+		expect(Math.max(...threads())).toBe(own);
+		await inLane('takeInJob', { bytes: await pdf(1) }, { lane: 'long', time: 30_000 });
+		expect(Math.max(...threads())).toBe(Math.min(19, own + 10));
+	});
 	it('of one lane don’t wait for those of another', async () => {
 		const bytes = await letterLike(150);
 		let long = false;

@@ -9,6 +9,8 @@ import { Piscina } from 'piscina';
  */
 export type Lane = 'short' | 'long' | 'seal' | 'read';
 const THREADS: Record<Lane, number> = { short: 1, long: 2, seal: 1, read: 1 };
+/** By how much a lane's threads give way to the server's own and to what is soon done (nice(2), a thread's own on Linux). */
+const GIVES_WAY: Record<Lane, number> = { short: 0, long: 10, seal: 2, read: 15 };
 
 /** What a job tells while it is under way. */
 export type Told = { is: 'queued' } | { is: 'working' } | { is: 'page'; page: number; of: number };
@@ -45,6 +47,7 @@ function workers(lane: Lane): Piscina {
 		minThreads: 0,
 		maxThreads: THREADS[lane],
 		idleTimeout: 600_000,
+		niceIncrement: GIVES_WAY[lane],
 		resourceLimits: { maxOldGenerationSizeMb: 1024 }
 	});
 	pools.set(lane, pool);
