@@ -4,12 +4,12 @@ import { house, start } from '$lib/server';
 import { accountOf, hasAccounts } from '$lib/server/accounts';
 import { passage } from '$lib/server/doors';
 import { acceptedLanguages } from '$lib/words';
-import pino from 'pino';
+import { logOf } from '$lib/server/log';
 
 /** Pages that Pellum itself shows in a frame; no other site may. */
 const FRAMED = ['/stand-ins/mailbox/[id]/letter', '/bench/[id]/rehearse'];
 
-const log = pino({ name: 'pellum', level: process.env['PELLUM_LOG'] ?? 'warn' });
+const log = logOf('pellum');
 
 export const init: ServerInit = async () => {
 	if (building) return;

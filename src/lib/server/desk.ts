@@ -1,8 +1,8 @@
-import type { Need, Thread } from '../core/packet';
+import type { Need, Thread, Work } from '../core/packet';
 import { folded } from '../core/folded';
 import type { Account } from './accounts';
 import type { House } from './house';
-import { failingJobs } from './jobs';
+import { failingJobs, jobsAside, troubles, waitingIn } from './jobs';
 import { draftsOf } from './packets/drafts';
 import { searchExpression } from './search';
 
@@ -68,8 +68,8 @@ const MOST = 20;
 export function needsYou(house: House, account: Account): Need[] {
 	const { db } = house;
 	const now = house.now();
-	const failing = failingJobs(house);
-	const needs: Need[] = [];
+	const failing = failingJobs(house).filter((job) => !house.paused.has(job.kind));
+	const needs: Need[] = [...standing(house)];
 	if (failing[0]) needs.push({ what: 'jobs', count: failing.length, error: failing[0].error });
 	needs.push(...heldNow(house), ...wordingsAsked(house));
 	type Bounced = Omit<Extract<Need, { what: 'unreachable' }>, 'what'>;
@@ -123,6 +123,24 @@ export function needsYou(house: House, account: Account): Need[] {
 			...draftsOf(house, account, MOST).map(({ id, ...rest }): Need => ({ what: 'draft', draft: id, ...rest }))
 		);
 	return needs;
+}
+
+/** Lanes that pause, and what is set aside. */
+function standing(house: House): Need[] {
+	const title = house.db.prepare<[string], { title: string }>('SELECT title FROM packets WHERE id = ?');
+	const named = (packet: string) => title.get(packet)?.title ?? '';
+	return [
+		...[...house.paused].map(([lane, { since, error }]): Need => {
+			const work = lane as Work;
+			return { what: 'lane', lane: work, since, error, waiting: waitingIn(house, work) };
+		}),
+		...jobsAside(house, MOST).map(({ id, kind, about, error, since }): Need => {
+			return { what: 'aside', work: kind, id: String(id), packet: about, title: named(about), error, since };
+		}),
+		...troubles(house, MOST).map(({ what, id, title: called, error, since }): Need => {
+			return { what: 'aside', work: what, id, packet: what === 'clock' ? id : '', title: called, error, since };
+		})
+	];
 }
 
 /** Packets that are held until somebody has judged. */

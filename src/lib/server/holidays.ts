@@ -1,3 +1,4 @@
+import { cutText, oneLine } from '../core/clean-text';
 import { daysOf, type CalendarDay } from '../core/icalendar';
 import { dayOf } from '../core/rule';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
@@ -25,7 +26,7 @@ export function addHoliday(house: House, day: string, name: string): Refusal | n
 	if (!dayOf(day)) return refuse('day-bad', 'The calendar has no such day.', 'day');
 	house.db
 		.prepare('INSERT INTO holidays (day, name) VALUES (?, ?) ON CONFLICT (day) DO UPDATE SET name = excluded.name')
-		.run(day, name.trim().slice(0, 120) || 'Holiday');
+		.run(day, cutText(oneLine(name.trim()), 120) || 'Holiday');
 	return null;
 }
 

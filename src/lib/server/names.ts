@@ -1,8 +1,6 @@
+import { oneLine } from '../core/clean-text';
+
 /** A file's name as it came: without path, control characters and direction marks. */
 export function bareName(fileName: string): string {
-	return fileName
-		.normalize('NFC')
-		.replace(/^.*[\\/]/, '')
-		.replace(/[\p{Cc}\p{Cf}]/gu, '')
-		.trim();
+	return oneLine(fileName.normalize('NFC').replace(/^.*[\\/]/s, '')).trim();
 }

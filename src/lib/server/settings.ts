@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Line } from '../core/schema';
 import { isZone } from '../core/calendar';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import { border } from './border';
@@ -6,12 +7,12 @@ import type { Db } from './db';
 
 const Organisation = Type.Object(
 	{
-		name: Type.String({ minLength: 1, maxLength: 120 }),
+		name: Line(120, { minLength: 1 }),
 		/** shown at the head of the signing page and in messages */
 		colour: Type.String({ pattern: '^#[0-9a-fA-F]{6}$' }),
 		/** digest of a PNG, or '' */
 		logo: Type.String({ pattern: '^([0-9a-f]{64})?$' }),
-		zone: Type.String({ maxLength: 60 }),
+		zone: Line(60),
 		/** whether the record says how long each page was in view */
 		seenPages: Type.Optional(Type.Boolean()),
 		/** whether documents of a packet that is out may be exchanged while nobody has finished */

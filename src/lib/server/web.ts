@@ -1,10 +1,10 @@
 import { error, json } from '@sveltejs/kit';
 import type { Account } from './accounts';
-import pino from 'pino';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
+import { logOf } from './log';
 import type { Following } from '../press';
 
-const log = pino({ name: 'web', level: process.env['PELLUM_LOG'] ?? 'warn' });
+const log = logOf('web');
 
 const STATUS: Record<string, number> = {
 	'no-link': 404,

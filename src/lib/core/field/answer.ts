@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Line } from '../schema';
 
 /** Strokes of a pen: each a run of x, y, x, y … in thousandths of the mark's width, y downwards. */
 export const Strokes = Type.Array(Type.Array(Type.Integer({ minimum: -200, maximum: 4000 }), { maxItems: 4000 }), {
@@ -15,7 +16,7 @@ export const MarkAnswer = Type.Union([
 	Type.Object(
 		{
 			way: Type.Literal('typed'),
-			text: Type.String({ maxLength: 120 }),
+			text: Line(120),
 			hand: Type.Union(HANDS.map((hand) => Type.Literal(hand)))
 		},
 		{ additionalProperties: false }
@@ -37,9 +38,9 @@ export type TextAnswer = Static<typeof TextAnswer>;
 /** A moment, its day in the organisation's zone, and the words it is shown with: fixed when it is filled in. */
 export const DateAnswer = Type.Object(
 	{
-		at: Type.String({ maxLength: 40 }),
-		day: Type.Optional(Type.String({ maxLength: 10 })),
-		text: Type.String({ maxLength: 80 })
+		at: Line(40),
+		day: Type.Optional(Line(10)),
+		text: Line(80)
 	},
 	{ additionalProperties: false }
 );
@@ -60,12 +61,12 @@ export const DayAnswer = Type.Object(
 export type DayAnswer = Static<typeof DayAnswer>;
 
 /** One value out of several. */
-export const ChoiceAnswer = Type.Object({ choice: Type.String({ maxLength: 200 }) }, { additionalProperties: false });
+export const ChoiceAnswer = Type.Object({ choice: Line(200) }, { additionalProperties: false });
 export type ChoiceAnswer = Static<typeof ChoiceAnswer>;
 
 /** The values of the boxes that are ticked, in the order of the boxes. */
 export const TicksAnswer = Type.Object(
-	{ ticks: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 500, uniqueItems: true }) },
+	{ ticks: Type.Array(Line(200), { maxItems: 500, uniqueItems: true }) },
 	{ additionalProperties: false }
 );
 export type TicksAnswer = Static<typeof TicksAnswer>;
@@ -77,8 +78,8 @@ export const MOST_MEGABYTES = 25;
 export const FileAnswer = Type.Object(
 	{
 		file: Type.String({ pattern: '^[0-9a-f]{64}$' }),
-		name: Type.String({ minLength: 1, maxLength: 200 }),
-		media: Type.String({ maxLength: 100 }),
+		name: Line(200, { minLength: 1 }),
+		media: Line(100),
 		bytes: Type.Integer({ minimum: 1, maximum: MOST_MEGABYTES * 1024 * 1024 })
 	},
 	{ additionalProperties: false }

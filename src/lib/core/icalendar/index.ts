@@ -1,3 +1,4 @@
+import { cutText } from '../clean-text';
 import ICAL from 'ical.js';
 import { refuse, type Refusal } from '../refusal';
 
@@ -25,7 +26,7 @@ export function daysOf(text: string, from: number, to: number): CalendarDay[] | 
 	try {
 		for (const one of component.getAllSubcomponents('vevent')) {
 			const event = new ICAL.Event(one);
-			const name = (event.summary ?? '').trim().slice(0, 120) || 'Holiday';
+			const name = cutText((event.summary ?? '').trim(), 120) || 'Holiday';
 			const length = Math.max(1, Math.min(60, Math.round(event.duration.toSeconds() / 86_400)));
 			const starts = event.iterator();
 			for (let n = 0; n < 400; n++) {

@@ -58,4 +58,4 @@ export {
 	type WordingRequest
 } from './state';
 export { nextMoment, termEndOf } from './time';
-export type { Correcting, DraftRow, Need, Thread, ThreadPerson } from './views';
+export type { Correcting, DraftRow, Need, Work, Thread, ThreadPerson } from './views';

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Line } from '../schema';
 import { AnswerSchema } from '../field/answer';
 import { PinSchema } from '../page/fit/pin-schema';
 import { SendingSchema } from './sending';
@@ -33,18 +34,18 @@ const Page = Type.Object(
 export const PaperSchema = Type.Object(
 	{
 		id: Id,
-		name: Type.String({ minLength: 1, maxLength: 200 }),
+		name: Line(200, { minLength: 1 }),
 		digest: Digest,
 		pages: Type.Array(Page, { minItems: 1, maxItems: 2000 }),
 		/** texts that were marked in what it was made from, as still to be written */
-		shaded: Type.Optional(Type.Array(Type.String({ maxLength: 200 }), { maxItems: 50 }))
+		shaded: Type.Optional(Type.Array(Line(200), { maxItems: 50 }))
 	},
 	{ additionalProperties: false }
 );
 
 /** A file that goes along unchanged, such as a PDF with a signature of its own. Nothing can be placed on it. */
 const AttachmentSchema = Type.Object(
-	{ id: Id, name: Type.String({ minLength: 1, maxLength: 200 }), digest: Digest },
+	{ id: Id, name: Line(200, { minLength: 1 }), digest: Digest },
 	{ additionalProperties: false }
 );
 
@@ -57,7 +58,7 @@ export type DeliveryWay = (typeof DELIVERIES)[number];
  * tells it another way.
  */
 export const CheckSchema = Type.Union([
-	Type.Object({ by: Type.Literal('code'), hash: Type.String({ maxLength: 200 }) }, { additionalProperties: false }),
+	Type.Object({ by: Type.Literal('code'), hash: Line(200) }, { additionalProperties: false }),
 	Type.Object({ by: Type.Union([Type.Literal('mail'), Type.Literal('text')]) }, { additionalProperties: false })
 ]);
 export type IdentityCheck = Static<typeof CheckSchema>;
@@ -102,19 +103,19 @@ const locks = <T extends string>(names: readonly T[]) =>
 	Type.Array(Type.Union(names.map((name) => Type.Literal(name))), { maxItems: names.length });
 
 /** A letter's subject and text; either may hold values in braces, see `core/template/values`. */
-const Subject = Type.String({ maxLength: 200 });
+const Subject = Line(200);
 const Message = Type.String({ maxLength: 4000 });
 
 export const PersonSchema = Type.Object(
 	{
 		id: Id,
-		name: Type.String({ maxLength: 200 }),
-		email: Type.String({ maxLength: 254 }),
+		name: Line(200),
+		email: Line(254),
 		duty: Type.Union(DUTIES.map((duty) => Type.Literal(duty))),
-		organisation: Type.Optional(Type.String({ maxLength: 200 })),
-		jobTitle: Type.Optional(Type.String({ maxLength: 200 })),
+		organisation: Type.Optional(Line(200)),
+		jobTitle: Type.Optional(Line(200)),
 		/** the place in a template that this person takes; it stays when somebody has taken it */
-		role: Type.Optional(Type.String({ maxLength: 80 })),
+		role: Type.Optional(Line(80)),
 		/** a role that may stay empty: its stop and fields then fall away */
 		optional: Type.Optional(Type.Boolean()),
 		/** who says, on finishing at an earlier stop, who this is; until then they have neither name nor address */
@@ -127,7 +128,7 @@ export const PersonSchema = Type.Object(
 		/** the language of their page and letters; without it, what their browser asks for */
 		locale: Type.Optional(Locale),
 		/** with its country code */
-		phone: Type.Optional(Type.String({ maxLength: 40 })),
+		phone: Type.Optional(Line(40)),
 		/** without it, by mail */
 		deliver: Type.Optional(Type.Union(DELIVERIES.map((way) => Type.Literal(way)))),
 		/** in whose presence they do it, on whose device */
@@ -185,7 +186,7 @@ const RuleText = Type.String({ maxLength: 2000 });
 
 /** One of several things to choose from: the value in data, and the text people read. */
 export const OptionSchema = Type.Object(
-	{ value: Type.String({ minLength: 1, maxLength: 200 }), text: Type.String({ maxLength: 200 }) },
+	{ value: Line(200, { minLength: 1 }), text: Line(200) },
 	{ additionalProperties: false }
 );
 export type Option = Static<typeof OptionSchema>;
@@ -199,8 +200,8 @@ export const FieldSchema = Type.Object(
 		paper: Id,
 		page: Type.Integer({ minimum: 0, maximum: 1999 }),
 		rect: RectSchema,
-		label: Type.String({ maxLength: 200 }),
-		help: Type.Optional(Type.String({ maxLength: 500 })),
+		label: Line(200),
+		help: Type.Optional(Line(500)),
 		/** empty, or the name of the answer; fields with the same key are twins */
 		key: Type.Union([Type.Literal(''), Type.String({ pattern: KEY_PATTERN })]),
 		required: Type.Boolean(),
@@ -219,7 +220,7 @@ export const FieldSchema = Type.Object(
 		/** what is painted over under it: the marker it came from. Page space */
 		cover: Type.Optional(RectSchema),
 		settings: Type.Record(
-			Type.String({ maxLength: 40 }),
+			Line(40),
 			Type.Union([
 				Type.String({ maxLength: 4000 }),
 				Type.Number(),
@@ -233,7 +234,7 @@ export const FieldSchema = Type.Object(
 
 export const PlanSchema = Type.Object(
 	{
-		title: Type.String({ maxLength: 200 }),
+		title: Line(200),
 		message: Message,
 		days: Type.Union([Type.Integer({ minimum: 1, maximum: 730 }), Type.Null()]),
 		papers: Type.Array(PaperSchema, { maxItems: 50 }),

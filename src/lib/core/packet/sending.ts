@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { Line } from '../schema';
 
 /** Schema of what holds for one sending as a whole, besides its title, letter and days. Days are whole ones. */
 const Days = (most: number) => Type.Integer({ minimum: 1, maximum: most });
@@ -45,10 +46,10 @@ export const SendingSchema = Type.Object(
 		/** those who get a copy get one when the route comes to them, besides the sealed one */
 		earlyCopies: Type.Optional(Type.Boolean()),
 		/** what the office sorts by */
-		type: Type.Optional(Type.String({ maxLength: 80 })),
-		folder: Type.Optional(Type.String({ maxLength: 80 })),
+		type: Type.Optional(Line(80)),
+		folder: Type.Optional(Line(80)),
 		description: Type.Optional(Type.String({ maxLength: 2000 })),
-		ownReference: Type.Optional(Type.String({ maxLength: 80 }))
+		ownReference: Type.Optional(Line(80))
 	},
 	{ additionalProperties: false }
 );

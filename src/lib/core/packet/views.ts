@@ -33,6 +33,9 @@ export interface Correcting {
 }
 
 /** Something only this account, or the office, can settle. */
+/** What Pellum does by itself after something has happened. */
+export type Work = 'seal' | 'message' | 'batch' | 'read';
+
 export type Need =
 	| {
 			what: 'unreachable';
@@ -52,6 +55,18 @@ export type Need =
 	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
 	| { what: 'declined'; packet: string; title: string; at: string }
 	| { what: 'jobs'; count: number; error: string }
+	/** a kind of work that pauses after failures */
+	| { what: 'lane'; lane: Work; since: string; waiting: number; error: string }
+	/** work that is not tried any more by itself, or only after long pauses; `packet` is '' where it belongs to none */
+	| {
+			what: 'aside';
+			work: Work | 'clock' | 'draft';
+			id: string;
+			packet: string;
+			title: string;
+			error: string;
+			since: string;
+	  }
 	| ({ what: 'draft'; draft: string } & Omit<DraftRow, 'id'>);
 
 /** A draft in a list. */

@@ -1,3 +1,4 @@
+import { cutText } from '../clean-text';
 import { kindOf, live, type Answers } from '../field';
 import { isAddress, isPhone, localeOf, type Plan } from '../packet';
 import { isRefusal } from '../refusal';
@@ -91,7 +92,7 @@ export function whoOf(targets: readonly Target[], sheet: Sheet, mapping: Mapping
 /** Puts a cell where it belongs; the sentence that says why it won't do, or null. */
 function fill(given: Given, target: Target, cell: string, plan: Plan, now: ReturnType<typeof live>): string | null {
 	if (target.what === 'title') {
-		if (cell !== '') given.title = cell.slice(0, 200);
+		if (cell !== '') given.title = cutText(cell, 200);
 		return null;
 	}
 	if (target.what === 'answer') {
@@ -109,6 +110,6 @@ function fill(given: Given, target: Target, cell: string, plan: Plan, now: Retur
 	if (target.part === 'phone' && !isPhone(cell)) return `“${cell}” can't be a telephone number with its country code.`;
 	const person = plan.people.find((one) => one.id === target.person)!;
 	const before = given.people![target.person] ?? { name: person.name, email: person.email };
-	given.people![target.person] = { ...before, [target.part]: cell.slice(0, 254) };
+	given.people![target.person] = { ...before, [target.part]: cutText(cell, 254) };
 	return null;
 }

@@ -1,3 +1,4 @@
+import { cutText } from '../clean-text';
 import { followKeys, freeKey, keysOfPlan, ruleWithKeys } from '../field';
 import { folded } from '../folded';
 import { EVERYBODY, SENDER, type Field, type Plan, type PlanPerson } from '../packet/plan';
@@ -107,11 +108,8 @@ export function joined(parts: Part[], joining: Joining): Plan | Refusal {
 	const subject = plans.map((plan) => plan.subject).find(Boolean);
 	const sending = plans[joining.sending ?? plans.findIndex((plan) => plan.sending)]?.sending;
 	return {
-		title: parts
-			.map((p) => p.plan.title || p.title)
-			.join(' and ')
-			.slice(0, 200),
-		message: [...new Set(plans.map((plan) => plan.message.trim()).filter(Boolean))].join('\n\n').slice(0, 4000),
+		title: cutText(parts.map((p) => p.plan.title || p.title).join(' and '), 200),
+		message: cutText([...new Set(plans.map((plan) => plan.message.trim()).filter(Boolean))].join('\n\n'), 4000),
 		days: joining.days !== undefined ? joining.days : plans[0]!.days,
 		papers,
 		attachments,

@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import 'reflect-metadata';
 import * as x509 from '@peculiar/x509';
 import { createPrivateKey, randomBytes, webcrypto, type KeyObject } from 'node:crypto';
@@ -30,8 +31,8 @@ export interface SealKeys {
 export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', now: Date): Promise<Identity> {
 	const what = use === 'seal' ? 'document seal' : 'time-stamp authority (stand-in)';
 	const name = (common: string): Record<string, string[]>[] => [
-		{ CN: [common.slice(0, 64)] },
-		{ O: [organisation.slice(0, 64)] }
+		{ CN: [cutText(common, 64)] },
+		{ O: [cutText(organisation, 64)] }
 	];
 	const notBefore = new Date(now.getTime() - YEAR * 2);
 	const notAfter = new Date(now.getTime() + YEAR * 25);

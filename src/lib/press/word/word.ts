@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import { refuse, type Refusal } from '../../core/refusal';
 import { settle, trackedIn, type Wanted } from './changes';
 import { byOffice } from './office';
@@ -85,7 +86,7 @@ function textOf(xml: string): { text: string; shaded: string[] } {
 }
 
 function keep(shaded: string[], text: string): '' {
-	const words = text.trim().slice(0, 200);
+	const words = cutText(text.trim(), 200);
 	if (words !== '' && shaded.length < MOST_SHADED) shaded.push(words);
 	return '';
 }

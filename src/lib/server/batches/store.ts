@@ -1,3 +1,4 @@
+import { cutText, oneLine } from '../../core/clean-text';
 import Papa from 'papaparse';
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
@@ -103,7 +104,7 @@ export function newBatch(
 				id,
 				template,
 				account.id,
-				name.slice(0, 200),
+				cutText(oneLine(name), 200),
 				house.now().toISOString(),
 				JSON.stringify(sheet.columns),
 				JSON.stringify(setting)

@@ -24,9 +24,21 @@ export function memoryDb(): Db {
 	return db;
 }
 
-/** Runs `work` as one transaction that takes the write lock at once. */
+/** Runs `work` as one transaction that takes the write lock at once; within another one, as a part that stands or falls. */
 export function inTransaction<T>(db: Db, work: () => T): T {
-	return db.inTransaction ? work() : db.transaction(work).immediate();
+	return db.inTransaction ? db.transaction(work)() : db.transaction(work).immediate();
+}
+
+const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');
+
+/** Whether nothing can be written at the moment: a disk that is full, read-only or broken. */
+export function isFull(error: unknown): boolean {
+	return /^(SQLITE_(FULL|READONLY|IOERR|CANTOPEN)|ENOSPC|EROFS|EIO)/.test(codeOf(error));
+}
+
+/** Whether another program holds the database's lock. */
+export function isBusy(error: unknown): boolean {
+	return /^SQLITE_(BUSY|LOCKED)/.test(codeOf(error));
 }
 
 function prepare(db: Db): void {

@@ -1,44 +1,49 @@
-import pino from 'pino';
-import { sendRows, type BatchJob } from '../batches';
+import { cutText } from '../../core/clean-text';
+import { sendRows, stopRun, type BatchJob } from '../batches';
+import { isBusy, isFull } from '../db';
 import type { House } from '../house';
-import { act } from '../packets/act';
-import { sendScheduled } from '../packets/schedule';
+import { logOf } from '../log';
 import { readScans, type ReadingJob } from '../papers';
+import { keepTime } from './clock';
+import { Lane } from './lanes';
 import { sendMessage, type MessageJob } from './messages';
+import { isDone, KINDS, markDone, nextJob, putOff, setAside, type JobRow } from './outbox';
 import { sealPacket } from './sealing';
 
-interface JobRow {
-	id: number;
-	kind: string;
-	key: string;
-	payload: string;
-	attempts: number;
-}
+export { troubles, type Trouble } from './clock';
+export { failingJobs, jobsAside, retryNow, waitingIn, type AsideJob, type FailingJob, type Kind } from './outbox';
 
-/** A job that could not be done yet, for the Desk. */
-export interface FailingJob {
-	kind: string;
-	attempts: number;
-	error: string;
-	dueAt: string;
-}
-
-const log = pino({ name: 'jobs', level: process.env['PELLUM_LOG'] ?? 'warn' });
-/** Kinds of job that take long, which must not keep the others waiting: how many of them run side by side. */
-const SLOW = { kinds: ['read'], sideBySide: 1 };
-const SIDE_BY_SIDE = 2;
+const log = logOf('jobs');
 
 /**
- * Does what the outbox asks for: each job at least once, again with growing pauses when it fails, never given up
- * silently. One runner a database.
+ * Tries after which a job is set aside: one that breaks is likely to break again (about ten minutes of growing pauses);
+ * one that waits for somebody outside is given the days that RFC 5321 §4.5.4.1 asks for.
+ */
+const MOST_TRIES = { breaks: 8, waits: 130 };
+/** Pauses in ms while nothing can be written: growing, and a line in the log at most so often. */
+const FULL = { first: 1000, longest: 60_000, said: 60_000 };
+
+/** Not done yet, through nobody's fault here. */
+class NotYet extends Error {}
+
+/**
+ * Does what the outbox asks for: each job at least once, again with growing pauses when it fails; what can't be done is
+ * set aside and shown, never given up silently, and never keeps the others waiting. One runner a database.
  */
 export class JobRunner {
-	private running = new Map<number, 'slow' | 'usual'>();
+	private readonly lanes: Lane[];
 	private timer: NodeJS.Timeout | null = null;
 	private stopped = false;
 	private waiting: (() => void)[] = [];
+	private full = { until: 0, pause: FULL.first, said: -Infinity };
 
-	constructor(private house: House) {}
+	/** @param pause how long a lane pauses after failures, in ms */
+	constructor(
+		private house: House,
+		pause?: number
+	) {
+		this.lanes = KINDS.map((kind) => new Lane(kind, house, pause));
+	}
 
 	start(): void {
 		this.house.changes.on('jobs', this.wake);
@@ -51,118 +56,104 @@ export class JobRunner {
 		this.stopped = true;
 		this.house.changes.off('jobs', this.wake);
 		if (this.timer) clearInterval(this.timer);
-		if (this.running.size > 0) await new Promise<void>((resolve) => this.waiting.push(resolve));
+		if (this.busy) await new Promise<void>((resolve) => this.waiting.push(resolve));
 	}
 
 	/** Does everything that is due now, one after the other; for scripts and tests. */
 	async drain(): Promise<void> {
-		this.keepTime();
-		for (const lane of ['usual', 'slow'] as const)
-			for (let job = this.next(lane); job; job = this.next(lane)) await this.run(job, lane);
+		keepTime(this.house);
+		for (const lane of this.lanes) {
+			for (let job = this.next(lane); job && lane.room > 0; job = this.next(lane)) await this.run(job, lane);
+		}
 	}
 
-	private wake = (): void => {
+	private get busy(): boolean {
+		return this.lanes.some((lane) => lane.running.size > 0);
+	}
+
+	private wake = (why?: string): void => {
+		if (why === 'again') this.lanes.forEach((lane) => lane.open());
 		setImmediate(() => {
-			if (this.stopped || !this.house.db.open) return;
+			if (this.stopped || !this.house.db.open || Date.now() < this.full.until) return;
 			try {
-				this.keepTime();
-				for (const [lane, most] of [
-					['usual', SIDE_BY_SIDE],
-					['slow', SLOW.sideBySide]
-				] as const) {
-					const busy = () => [...this.running.values()].filter((one) => one === lane).length;
-					for (let job = this.next(lane); job && busy() < most; job = this.next(lane)) void this.run(job, lane);
+				keepTime(this.house);
+				for (const lane of this.lanes) {
+					while (lane.room > 0) {
+						const job = this.next(lane);
+						if (!job) break;
+						void this.run(job, lane);
+					}
 				}
 			} catch (error) {
-				// a full or read-only disk: said in the log, tried again at the next tick
-				log.error(error, 'the outbox can’t be read or written');
+				this.rest(error, 'the outbox can’t be read or written');
 			}
 		});
 	};
 
-	private next(lane: 'slow' | 'usual'): JobRow | undefined {
-		return this.house.db
-			.prepare<[string, string, string, number], JobRow>(
-				`SELECT id, kind, key, payload, attempts FROM jobs WHERE done_at IS NULL AND due_at <= ?
-				 AND id NOT IN (SELECT value FROM json_each(?))
-				 AND (kind IN (SELECT value FROM json_each(?))) = ? ORDER BY due_at, id LIMIT 1`
-			)
-			.get(
-				this.house.now().toISOString(),
-				JSON.stringify([...this.running.keys()]),
-				JSON.stringify(SLOW.kinds),
-				lane === 'slow' ? 1 : 0
-			);
+	private next(lane: Lane): JobRow | undefined {
+		return nextJob(this.house, lane.kind, [...lane.running]);
 	}
 
-	private async run(job: JobRow, lane: 'slow' | 'usual'): Promise<void> {
-		this.running.set(job.id, lane);
-		let why: string | null;
+	private async run(job: JobRow, lane: Lane): Promise<void> {
+		lane.running.add(job.id);
+		let failed: unknown = null;
 		try {
-			why = await this.perform(job);
+			await lane.through(async () => {
+				const why = await this.perform(job);
+				if (why !== null) throw new NotYet(why);
+			});
 		} catch (error) {
-			why = error instanceof Error ? error.message : String(error);
-			log.error(error, `job ${job.key} failed`);
+			failed = error;
 		}
+		if (failed !== null) this.failed(job, failed);
+		else this.full.pause = FULL.first;
+		lane.running.delete(job.id);
+		if (!this.busy) this.waiting.splice(0).forEach((resolve) => resolve());
+		if (failed === null) this.wake();
+	}
+
+	private failed(job: JobRow, error: unknown): void {
+		if (isFull(error) || isBusy(error)) return this.rest(error, `job ${job.key} could not be done`);
+		const outside = error instanceof NotYet;
+		if (!outside) log.error(error, `job ${job.key} failed`);
+		const why = cutText(error instanceof Error ? error.message : String(error), 500);
 		try {
-			if (why !== null && !this.isDone(job.id)) this.putOff(job, why);
-		} catch (error) {
-			log.error(error, `job ${job.key} could not be put off`);
+			if (isDone(this.house, job.id)) return;
+			if (job.attempts + 1 < (outside ? MOST_TRIES.waits : MOST_TRIES.breaks)) putOff(this.house, job, why);
+			else {
+				setAside(this.house, job, why);
+				if (job.kind === 'batch') stopRun(this.house, JSON.parse(job.payload) as BatchJob);
+			}
+			this.house.changes.emit('packet', '');
+		} catch (again) {
+			this.rest(again, `job ${job.key} could not be put off`);
 		}
-		this.running.delete(job.id);
-		if (this.running.size === 0) this.waiting.splice(0).forEach((resolve) => resolve());
-		if (why === null) this.wake();
+	}
+
+	/** A full, locked or read-only database is nobody's fault in particular: all rest for a while, longer each time. */
+	private rest(error: unknown, what: string): void {
+		const now = Date.now();
+		if (now - this.full.said >= FULL.said) {
+			this.full.said = now;
+			log.error(error, what);
+		}
+		if (now < this.full.until) return;
+		this.full.until = now + this.full.pause;
+		this.full.pause = Math.min(FULL.longest, this.full.pause * 2);
 	}
 
 	private perform(job: JobRow): Promise<string | null> {
-		const payload = JSON.parse(job.payload) as MessageJob;
-		const done = () => {
-			this.house.db
-				.prepare('UPDATE jobs SET done_at = ?, error = NULL WHERE id = ?')
-				.run(this.house.now().toISOString(), job.id);
-		};
-		if (job.kind === 'read') return readScans(this.house, JSON.parse(job.payload) as ReadingJob, done);
-		if (job.kind === 'batch') return Promise.resolve(sendRows(this.house, JSON.parse(job.payload) as BatchJob, done));
-		return job.kind === 'seal'
-			? sealPacket(this.house, payload.packet, done)
-			: sendMessage(this.house, job.key, payload, done);
+		const payload: unknown = JSON.parse(job.payload);
+		const done = () => markDone(this.house, job.id);
+		switch (job.kind) {
+			case 'read':
+				return readScans(this.house, payload as ReadingJob, done);
+			case 'batch':
+				return sendRows(this.house, payload as BatchJob, done);
+			case 'seal':
+				return sealPacket(this.house, (payload as MessageJob).packet, done);
+			case 'message':
+				return sendMessage(this.house, job.key, payload as MessageJob, done);
+		}
 	}
-
-	private isDone(id: number): boolean {
-		return this.house.db.prepare('SELECT 1 FROM jobs WHERE id = ? AND done_at IS NOT NULL').get(id) !== undefined;
-	}
-
-	/** 5 s, 10 s, 20 s … at most an hour. */
-	private putOff(job: JobRow, why: string): void {
-		const pause = Math.min(3_600_000, 5000 * 2 ** job.attempts);
-		this.house.db
-			.prepare('UPDATE jobs SET attempts = attempts + 1, error = ?, due_at = ? WHERE id = ?')
-			.run(why.slice(0, 500), new Date(this.house.now().getTime() + pause).toISOString(), job.id);
-		this.house.changes.emit('packet', '');
-	}
-
-	/** What time has brought: reminders, warnings, ends, and drafts that go by themselves. */
-	private keepTime(): void {
-		const now = this.house.now().toISOString();
-		const due = this.house.db
-			.prepare<[string], { id: string }>('SELECT id FROM packets WHERE next_at <= ? ORDER BY next_at LIMIT 100')
-			.all(now);
-		for (const { id } of due) act(this.house, id, { kind: 'pellum' }, { do: 'keepTime' });
-		sendScheduled(this.house);
-	}
-}
-
-export function failingJobs(house: House): FailingJob[] {
-	return house.db
-		.prepare<[], { kind: string; attempts: number; error: string; due_at: string }>(
-			'SELECT kind, attempts, error, due_at FROM jobs WHERE done_at IS NULL AND attempts > 0 ORDER BY attempts DESC LIMIT 100'
-		)
-		.all()
-		.map((row) => ({ kind: row.kind, attempts: row.attempts, error: row.error, dueAt: row.due_at }));
-}
-
-/** Tries everything that was put off at once. */
-export function retryNow(house: House): void {
-	house.db.prepare('UPDATE jobs SET due_at = ? WHERE done_at IS NULL AND attempts > 0').run(house.now().toISOString());
-	house.changes.emit('jobs');
 }

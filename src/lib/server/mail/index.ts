@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import nodemailer from 'nodemailer';
 import type { House } from '../house';
 import { mailboxRefuses, putInMailbox } from './mailbox';
@@ -29,14 +30,19 @@ export function deliverInside(house: House, message: Message): Delivery {
 	return { is: 'delivered' };
 }
 
+/** How long one message may take on the whole, from connecting to the server's last word. */
+const LIMIT_SECONDS = 60;
+
 /** By SMTP (RFC 5321), with STARTTLS where the server offers it; smtps:// for TLS from the start. */
 export async function deliverBySmtp(house: House, message: Message): Promise<Delivery> {
 	const transport = nodemailer.createTransport(house.config.smtp!, {
 		from: house.config.mailFrom
 	});
 	transport.set('connectionTimeout', 10_000);
+	const limit = (house.config.mailSeconds ?? LIMIT_SECONDS) * 1000;
 	try {
 		await transport.sendMail({
+			signal: AbortSignal.timeout(limit),
 			messageId: `<${message.id}@pellum.invalid>`,
 			to: message.to,
 			replyTo: message.replyTo,
@@ -51,10 +57,11 @@ export async function deliverBySmtp(house: House, message: Message): Promise<Del
 		});
 		return { is: 'delivered' };
 	} catch (error) {
-		const { responseCode, message: why } = error as { responseCode?: number; message: string };
+		const { responseCode, code, message } = error as { responseCode?: number; code?: string; message: string };
+		const why = code === 'EABORT' ? `the mail server took longer than ${limit / 1000} seconds` : message;
 		// 5yz is for good (RFC 5321 §4.2.1), but 530, 535 and 538 are about our own sign-in, which can be put right
 		const forGood = responseCode !== undefined && responseCode >= 500 && ![530, 534, 535, 538].includes(responseCode);
-		return { is: forGood ? 'refused' : 'later', why: why.slice(0, 300) };
+		return { is: forGood ? 'refused' : 'later', why: cutText(why, 300) };
 	} finally {
 		transport.close();
 	}

@@ -17,6 +17,7 @@ import type { Account } from '../accounts';
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
+import { queue } from '../jobs/outbox';
 import { effectsOf } from './effects';
 import { append, eventsOf } from './log';
 import { writeReadTables } from './read-tables';
@@ -97,12 +98,7 @@ function commit(
 	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : '');
 	writeReadTables(db, after, owner, head);
 	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {
-		db.prepare('INSERT OR IGNORE INTO jobs (kind, key, payload, due_at) VALUES (?, ?, ?, ?)').run(
-			effect.kind,
-			`${packet}:${effect.key}`,
-			JSON.stringify({ packet, ...effect.payload }),
-			at
-		);
+		queue(house, effect.kind, `${packet}:${effect.key}`, { packet, ...effect.payload }, at);
 	}
 	also?.(after);
 	return after;

@@ -1,3 +1,4 @@
+import { cutText, oneLine } from '../../core/clean-text';
 import { isFile, questions, type FileAnswer } from '../../core/field';
 import type { SentPacket } from '../../core/packet';
 import { readBlob } from '../blobs';
@@ -42,11 +43,9 @@ export function handedIn(packet: SentPacket): { field: string; paper: string; an
 
 /** A document's name as a file's, on any system. */
 function fileName(name: string): string {
-	return (
-		name
-			.replaceAll(/[\\/:*?"<>|\p{Cc}]/gu, ' ')
-			.replaceAll(/\s+/g, ' ')
-			.trim()
-			.slice(0, 120) || 'Document'
-	);
+	const safe = oneLine(name)
+		.replaceAll(/[\\/:*?"<>|]/g, ' ')
+		.replaceAll(/\s+/g, ' ')
+		.trim();
+	return cutText(safe, 120) || 'Document';
 }

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { Line } from '../../core/schema';
 import { keyFault, KINDS, type Answer, type Answers } from '../../core/field';
 import type { Given } from '../../core/template';
 import { CheckSchema, PlanSchema, type Field, type Plan } from '../../core/packet';
@@ -39,16 +40,16 @@ export function fitsField(field: Field, answer: Answer): boolean {
 const given = border(
 	Type.Object(
 		{
-			title: Type.Optional(Type.String({ maxLength: 200 })),
+			title: Type.Optional(Line(200)),
 			people: Type.Optional(
 				Type.Record(
-					Type.String({ maxLength: 40 }),
+					Line(40),
 					Type.Union([
 						Type.Object(
 							{
-								name: Type.String({ maxLength: 200 }),
-								email: Type.String({ maxLength: 254 }),
-								phone: Type.Optional(Type.String({ maxLength: 40 })),
+								name: Line(200),
+								email: Line(254),
+								phone: Type.Optional(Line(40)),
 								check: Type.Optional(CheckSchema)
 							},
 							{ additionalProperties: false }
@@ -57,7 +58,7 @@ const given = border(
 					])
 				)
 			),
-			answers: Type.Optional(Type.Record(Type.String({ maxLength: 40 }), Type.Unknown()))
+			answers: Type.Optional(Type.Record(Line(40), Type.Unknown()))
 		},
 		{ additionalProperties: false }
 	)

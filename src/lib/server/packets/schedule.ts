@@ -40,21 +40,14 @@ export function unscheduleDraft(house: House, id: string): Draft | Refusal {
 	return readDraft(house, id) ?? refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 }
 
-/** Sends what is due. What can't go stays a draft and says why on the Desk. */
-export function sendScheduled(house: House): void {
-	const due = house.db
-		.prepare<[string], { id: string; owner: string; revision: number }>(
-			'SELECT id, owner, revision FROM drafts WHERE send_at IS NOT NULL AND send_at <= ? LIMIT 20'
-		)
-		.all(house.now().toISOString());
-	for (const { id, owner, revision } of due) {
-		const account = accountById(house, owner);
-		const sent = account
-			? sendDraft(house, account, id, revision)
-			: refuse('no-account', 'The account that scheduled it is closed.');
-		if (isRefusal(sent)) {
-			house.db.prepare('UPDATE drafts SET send_at = NULL, send_fault = ? WHERE id = ?').run(sent.say, id);
-			house.changes.emit('packet', '');
-		}
+/** Sends a draft whose time has come. What can't go stays a draft and says why on the Desk. */
+export function sendDue(house: House, { id, owner, revision }: { id: string; owner: string; revision: number }): void {
+	const account = accountById(house, owner);
+	const sent = account
+		? sendDraft(house, account, id, revision)
+		: refuse('no-account', 'The account that scheduled it is closed.');
+	if (isRefusal(sent)) {
+		house.db.prepare('UPDATE drafts SET send_at = NULL, send_fault = ? WHERE id = ?').run(sent.say, id);
+		house.changes.emit('packet', '');
 	}
 }

@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import { canonicalJson } from '../../core/audit';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { shownSize, type PageSize, type PaperReading } from '../../core/page';
@@ -262,12 +263,10 @@ export function thumbnailOf(house: House, digest: string): Buffer | undefined {
 
 /** A file's name as a document's: without its ending, path, control characters and direction marks. */
 export function paperName(fileName: string): string {
-	return (
-		bareName(fileName)
-			.replace(/\.(pdf|docx|png|jpe?g)$/i, '')
-			.trim()
-			.slice(0, 200) || 'Document'
-	);
+	const bare = bareName(fileName)
+		.replace(/\.(pdf|docx|png|jpe?g)$/i, '')
+		.trim();
+	return cutText(bare, 200) || 'Document';
 }
 
 export { acceptLooks, looksOf, pageLook, takenAs, unlikePart } from './looks';

@@ -2,6 +2,7 @@ import { shownSize, type PageDrawing, type PageSize, type PrintedWord, type Scan
 import { languagesFor, pageInWorker, readScan, SCAN_SCALE, type ScanReading } from '../../press';
 import { readBlob } from '../blobs';
 import { inTransaction } from '../db';
+import { queue } from '../jobs/outbox';
 import type { House } from '../house';
 
 /** A reading job of the outbox. */
@@ -22,9 +23,7 @@ export function wantReading(house: House, digest: string, pages: number[], local
 		const kept: Kept = { pages, languages: languagesFor(locale) };
 		house.db.prepare('UPDATE papers SET scans = ? WHERE digest = ?').run(JSON.stringify(kept), digest);
 		const job: ReadingJob = { packet: '', paper: digest };
-		house.db
-			.prepare('INSERT OR IGNORE INTO jobs (kind, key, payload, due_at) VALUES (?, ?, ?, ?)')
-			.run('read', `read ${digest}`, JSON.stringify(job), house.now().toISOString());
+		queue(house, 'read', `read ${digest}`, job);
 	});
 	house.changes.emit('jobs');
 }

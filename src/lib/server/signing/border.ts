@@ -1,11 +1,11 @@
 import { Type } from '@sinclair/typebox';
+import { Line } from '../../core/schema';
 import { AnswerSchema } from '../../core/field';
 import { border } from '../border';
 
 /** What comes from the signing page, each by its schema. */
 const Id = '^[0-9A-Za-z_-]{1,40}$';
 const closed = { additionalProperties: false } as const;
-const Line = Type.String({ maxLength: 200 });
 const Lines = Type.String({ maxLength: 2000 });
 
 export const finishBorder = border(
@@ -15,19 +15,17 @@ export const finishBorder = border(
 			names: Type.Optional(
 				Type.Record(
 					Type.String({ pattern: Id }),
-					Type.Object({ name: Line, email: Type.String({ maxLength: 254 }), note: Type.Optional(Lines) }, closed),
+					Type.Object({ name: Line(200), email: Line(254), note: Type.Optional(Lines) }, closed),
 					{ maxProperties: 200 }
 				)
 			),
-			guests: Type.Optional(Type.Record(Type.String({ pattern: Id }), Line, { maxProperties: 200 }))
+			guests: Type.Optional(Type.Record(Type.String({ pattern: Id }), Line(200), { maxProperties: 200 }))
 		},
 		closed
 	)
 );
 export const declineBorder = border(Type.Object({ reason: Lines }, closed));
-export const handOverBorder = border(
-	Type.Object({ name: Line, email: Type.String({ maxLength: 254 }), why: Lines }, closed)
-);
+export const handOverBorder = border(Type.Object({ name: Line(200), email: Line(254), why: Lines }, closed));
 export const wordingBorder = border(
 	Type.Object(
 		{
@@ -40,7 +38,7 @@ export const wordingBorder = border(
 		closed
 	)
 );
-export const codeBorder = border(Type.Object({ code: Type.String({ maxLength: 60 }) }, closed));
+export const codeBorder = border(Type.Object({ code: Line(60) }, closed));
 export const guestBorder = border(Type.Object({ guest: Type.String({ pattern: Id }) }, closed));
 export const seenBorder = border(
 	Type.Object(

@@ -1,5 +1,6 @@
 import { isOpen, stillAt, type From } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { queue } from '../jobs/outbox';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { act } from '../packets/act';
@@ -16,14 +17,12 @@ export function sendCode(house: House, { packet, person }: Visitor): { sent: tru
 	if (!isOpen(packet) || !stillAt(packet).includes(person.id))
 		return refuse('not-your-turn', 'It is not your turn. Nothing can be entered here now.');
 	const minute = Math.floor(house.now().getTime() / 60_000);
-	house.db
-		.prepare('INSERT OR IGNORE INTO jobs (kind, key, payload, due_at) VALUES (?, ?, ?, ?)')
-		.run(
-			'message',
-			`${packet.packet}:code:${person.id}:${minute}`,
-			JSON.stringify({ packet: packet.packet, person: person.id, purpose: 'code', channel: by }),
-			house.now().toISOString()
-		);
+	queue(house, 'message', `${packet.packet}:code:${person.id}:${minute}`, {
+		packet: packet.packet,
+		person: person.id,
+		purpose: 'code',
+		channel: by
+	});
 	house.changes.emit('jobs');
 	return { sent: true };
 }

@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { asRoles } from '../../core/template';
@@ -47,7 +48,7 @@ export function duplicateTemplate(house: House, account: Account, id: string): D
 	if (isRefusal(template)) return template;
 	// one that was never in use is only its owner's to copy
 	const copy = template.plan ?? (mayChange(account, template) ? openCopy(house, id)?.plan : undefined);
-	return copy ? newTemplate(house, account, copy, `${template.title}, copy`.slice(0, 200)) : GONE;
+	return copy ? newTemplate(house, account, copy, cutText(`${template.title}, copy`, 200)) : GONE;
 }
 
 /** The working copy that is open; null where there is none. */

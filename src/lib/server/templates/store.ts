@@ -1,3 +1,4 @@
+import { cleanText, cutText, oneLine } from '../../core/clean-text';
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
@@ -76,7 +77,12 @@ export function describeTemplate(house: House, account: Account, id: string, abo
 		if (isRefusal(template)) return template;
 		house.db
 			.prepare('UPDATE templates SET description = ?, folder = ?, shared = ? WHERE id = ?')
-			.run(about.description.trim().slice(0, 1000), about.folder.trim().slice(0, 80), about.shared, id);
+			.run(
+				cutText(cleanText(about.description.trim()), 1000),
+				cutText(oneLine(about.folder.trim()), 80),
+				about.shared,
+				id
+			);
 		if (about.owner)
 			house.db
 				.prepare(

@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import { preflightTemplate, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
@@ -41,7 +42,7 @@ function keepVersion(house: House, account: Account, template: Template, wanted:
 	const now = house.now().toISOString();
 	house.db
 		.prepare('INSERT INTO template_versions (template, version, plan, account, at, note) VALUES (?, ?, ?, ?, ?, ?)')
-		.run(template.id, version, digest, account.id, now, note.slice(0, 500));
+		.run(template.id, version, digest, account.id, now, cutText(note, 500));
 	house.db
 		.prepare('UPDATE templates SET version = ?, plan = ?, title = ?, changed_at = ? WHERE id = ?')
 		.run(version, digest, plan.title, now, template.id);

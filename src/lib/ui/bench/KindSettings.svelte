@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cutText } from '../../core/clean-text';
 	import {
 		COUNTRIES,
 		countryName,
@@ -74,7 +75,7 @@
 			.filter(Boolean)
 			.map((line) => {
 				const [value, ...shown] = line.split('=');
-				return { value: value!.trim().slice(0, 200) || 'value', text: shown.join('=').trim().slice(0, 200) };
+				return { value: cutText(value!.trim(), 200) || 'value', text: cutText(shown.join('=').trim(), 200) };
 			})
 			.slice(0, 500);
 		set('options', list);
@@ -258,7 +259,7 @@
 					label="{label}, as add_days(start, 1)"
 					source={String(s[name])}
 					check={(source) => ruleFault(plan, field, { at: 'bound', source, wants: 'date' })}
-					onchange={(rule) => set(name, rule.slice(0, 300))}
+					onchange={(rule) => set(name, cutText(rule, 300))}
 				/>{/if}
 		</div>
 	{/each}

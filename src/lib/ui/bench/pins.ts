@@ -1,3 +1,4 @@
+import { cutText } from '../../core/clean-text';
 import type { Field } from '../../core/packet';
 import {
 	landmarksOf,
@@ -16,11 +17,8 @@ const SHOWN = 4;
 
 /** The words inside a band, in reading order, as a phrase. */
 export function wordsIn(page: ShownPage, band: ShownRect): string {
-	return page.rows
-		.flatMap((row) => row.words.filter((word) => meets(band, word)))
-		.map((word) => word.text)
-		.join(' ')
-		.slice(0, 200);
+	const words = page.rows.flatMap((row) => row.words.filter((word) => meets(band, word)));
+	return cutText(words.map((word) => word.text).join(' '), 200);
 }
 
 /** The words that tie a field to its page by themselves, the best first; none where there is no text. */

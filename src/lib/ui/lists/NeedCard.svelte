@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import type { Need } from '../../core/packet';
 	import { day, moment } from '../dates';
+	import { WORK } from './work';
 
 	/** One thing that needs somebody: what, who, since when, and the action that settles it. */
 	let { need, zone, now, mayAct }: { need: Need; zone: string; now: string; mayAct: boolean } = $props();
@@ -16,6 +17,8 @@
 					held: 'brick',
 					declined: 'brick',
 					jobs: 'copper',
+					lane: 'brick',
+					aside: 'brick',
 					ending: 'copper',
 					term: 'copper',
 					wording: 'thread',
@@ -25,6 +28,12 @@
 	);
 	const SIGN = { brick: 'refused or failed', copper: 'waiting too long', thread: 'for you', line: 'draft' };
 </script>
+
+{#snippet retry()}
+	{#if mayAct}<form method="POST" action="/desk?/retry" use:enhance class="pt-2">
+			<button class="button">Try now</button>
+		</form>{/if}
+{/snippet}
 
 <li class="flex gap-4 border-b border-hairline py-3.5">
 	<svg width="10" height="22" role="img" aria-label={SIGN[tone as keyof typeof SIGN]} class="shrink-0">
@@ -102,9 +111,30 @@
 		{:else if need.what === 'jobs'}
 			<p><b>{need.count === 1 ? 'One message or seal is' : `${need.count} messages or seals are`}</b> held up</p>
 			<p class="text-[14px] break-words text-quiet">{need.error} · tried again by itself</p>
-			{#if mayAct}<form method="POST" action="/desk?/retry" use:enhance class="pt-2">
-					<button class="button">Try now</button>
-				</form>{/if}
+			{@render retry()}
+		{:else if need.what === 'lane'}
+			<p><b>{WORK[need.lane].name}</b> pauses since {moment(need.since, zone)}</p>
+			<p class="text-[14px] text-quiet">
+				{need.waiting >= 1000 ? '1,000 or more' : need.waiting}
+				{need.waiting === 1 ? WORK[need.lane].one : WORK[need.lane].many} wait. It is tried again by itself every half a minute;
+				everything else goes on.
+			</p>
+			<p class="text-[14px] break-words text-quiet">{need.error}</p>
+			{@render retry()}
+		{:else if need.what === 'aside'}
+			<p>
+				{#if need.title}<b>{need.title}</b>:{/if}
+				{need.work === 'clock'
+					? 'what its time has brought could not be done'
+					: need.work === 'draft'
+						? 'it could not be sent at its time'
+						: `${WORK[need.work].a} could not be done, and is not tried any more by itself`}
+			</p>
+			<p class="text-[14px] break-words text-quiet">{need.error} · {day(need.since, zone, now)}</p>
+			{#if need.packet && need.title}<p class="pt-2">
+					<a class="button" href="/packets/{need.packet}">Look at it</a>
+				</p>{/if}
+			{@render retry()}
 		{:else}
 			<p>{need.corrects ? 'Correction' : 'Draft'}: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">

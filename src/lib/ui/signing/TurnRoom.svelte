@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cutText } from '../../core/clean-text';
 	import type { ComponentProps } from 'svelte';
 	import { untrack } from 'svelte';
 	import type { Paper, SeenPart, WordingRequest } from '../../core/packet';
@@ -122,7 +123,7 @@
 		marked =
 			text === ''
 				? null
-				: { paper: at.dataset['textPaper']!, page: Number(at.dataset['textPage']), words: text.slice(0, 2000) };
+				: { paper: at.dataset['textPaper']!, page: Number(at.dataset['textPage']), words: cutText(text, 2000) };
 	}
 
 	// how long pages are in view, where the sender's organisation keeps that

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { Line } from '../../schema';
 import { OptionSchema, type Field, type Option } from '../../packet/plan';
 import { refuse } from '../../refusal';
 import { ChoiceAnswer, isChoice } from '../answer';
@@ -12,10 +13,7 @@ export const choice = defineKind({
 	name: 'choice list',
 	letter: 'L',
 	size: { width: 140, height: 20 },
-	settings: Type.Object(
-		{ options: Type.Optional(Options), default: Type.Optional(Type.String({ maxLength: 200 })) },
-		closed
-	),
+	settings: Type.Object({ options: Type.Optional(Options), default: Type.Optional(Line(200)) }, closed),
 	answer: ChoiceAnswer,
 	filledBy: 'person',
 	is: isChoice,

@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
+import { Line } from '../../schema';
 import type { Field, Option } from '../../packet/plan';
 
 /** Settings every button or box of a group has. `outline`: its edge is drawn too, where the page has none printed. */
 export const groupSettings = {
-	value: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),
-	text: Type.Optional(Type.String({ maxLength: 200 })),
+	value: Type.Optional(Line(200, { minLength: 1 })),
+	text: Type.Optional(Line(200)),
 	outline: Type.Optional(Type.Boolean()),
 	ticked: Type.Optional(Type.Boolean())
 };

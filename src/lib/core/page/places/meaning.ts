@@ -1,3 +1,4 @@
+import { cutText } from '../../clean-text';
 import type { KindName } from '../../packet/plan';
 
 /** What a printed label says about the blank beside it. */
@@ -94,12 +95,12 @@ function currencyIn(label: string): string | null {
 
 /** Words of a label without what only leads to the blank. */
 export function tidyLabel(text: string): string {
-	return text
+	const tidy = text
 		.replace(/[_….]{2,}/g, ' ')
 		.replace(/^[\s(–\-•*]+|[\s:)–\-*]+$/g, '')
 		.replace(/\s+/g, ' ')
 		.trim()
 		.replace(/(\([^()]*)$/, '$1)')
-		.replace(/\s*\(\s*\)$/, '')
-		.slice(0, 80);
+		.replace(/\s*\(\s*\)$/, '');
+	return cutText(tidy, 80);
 }

@@ -1,0 +1,9 @@
+import type { Work } from '../../core/packet';
+
+/** What Pellum does by itself, as people call it: the work, what waits for it, and one piece. */
+export const WORK: Record<Work, { name: string; one: string; many: string; a: string }> = {
+	seal: { name: 'Sealing', one: 'packet', many: 'packets', a: 'its sealing' },
+	message: { name: 'Sending messages', one: 'message', many: 'messages', a: 'a message about it' },
+	batch: { name: 'Sending batches', one: 'batch', many: 'batches', a: 'a batch’s sending' },
+	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
+};
