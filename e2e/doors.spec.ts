@@ -277,7 +277,7 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 		['pellum-demo-key-published-and-worthless', folder, 'demo'],
 		['a secret of this test, long enough to do', server.env['PELLUM_DATA']!, 'demo']
 	]) {
-		const { status, stderr } = spawnSync(process.execPath, ['build/index.js'], {
+		const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs'], {
 			env: { ...real.env, PELLUM_KEY: key, PELLUM_DATA: data },
 			encoding: 'utf8',
 			timeout: 20_000

@@ -132,9 +132,9 @@ function ensureDemo(env, fresh) {
 }
 
 function serve(env) {
-	const child = spawn(process.execPath, ['build/index.js'], {
+	const child = spawn(process.execPath, ['scripts/serve.mjs'], {
 		stdio: 'inherit',
-		env: { HOST: '127.0.0.1', BODY_SIZE_LIMIT: '60M', SHUTDOWN_TIMEOUT: '2', ...process.env, ...env }
+		env: { HOST: '127.0.0.1', SHUTDOWN_TIMEOUT: '2', ...process.env, ...env }
 	});
 	for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 	child.on('exit', (code) => process.exit(code ?? 0));

@@ -22,12 +22,11 @@ const env = {
 	HOST: '127.0.0.1',
 	ORIGIN: origin,
 	PELLUM_DEMO: '1',
-	PELLUM_DATA: path.join(folder, 'demo'),
-	BODY_SIZE_LIMIT: '60M'
+	PELLUM_DATA: path.join(folder, 'demo')
 };
 const seeded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/seed.ts'], { env, stdio: 'inherit' });
 if (seeded.status !== 0) process.exit(1);
-const server = spawn(process.execPath, ['build/index.js'], { env, stdio: 'inherit' });
+const server = spawn(process.execPath, ['scripts/serve.mjs'], { env, stdio: 'inherit' });
 const target = path.resolve(given ?? 'docs/screenshots');
 mkdirSync(target, { recursive: true });
 

@@ -3,6 +3,8 @@ import type { Account } from './lib/server/accounts';
 declare global {
 	namespace App {
 		interface Locals {
+			/** nothing could be written, for the while */
+			failed?: 'disk' | 'busy';
 			account: Account | null;
 			/** network address and device, for the record and for limits */
 			from: { address: string; device: string };

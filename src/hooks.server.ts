@@ -1,8 +1,10 @@
-import { json, redirect, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import { json, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { house, start } from '$lib/server';
 import { accountOf, hasAccounts } from '$lib/server/accounts';
-import { passage } from '$lib/server/doors';
+import { isBusy, isFull, writable } from '$lib/server/db';
+import { bodyFault } from '$lib/server/bodies';
+import { mostAt, passage } from '$lib/server/doors';
 import { acceptedLanguages } from '$lib/words';
 import { logOf } from '$lib/server/log';
 
@@ -34,47 +36,83 @@ export const handle: Handle = async ({ event, resolve }) => {
 		chosen: cookies.get('pellum_language') ?? null,
 		accepted: acceptedLanguages(request.headers.get('accept-language'))
 	};
+	const no = refusedAtTheDoor(event) ?? (await busy(request));
+	const response = no ?? (await resolve(event));
+	// what failed for a while only is to be tried again, by the page itself
+	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route.id, url);
+};
+
+/** What is refused before any route has seen it; a redirect to the sign-in page for a page that wants an account. */
+function refusedAtTheDoor({ request, url, route, locals }: RequestEvent): Response | null {
 	// What changes something comes from our own pages. The time-stamp stand-in serves programs, and changes nothing.
 	const changes = request.method !== 'GET' && request.method !== 'HEAD';
 	if (changes && route.id !== '/stand-ins/time-stamp' && request.headers.get('origin') !== url.origin)
 		return json({ code: 'other-origin', say: 'This came from another website and was not done.' }, { status: 403 });
-	if (route.id !== null) {
-		const may = passage(route.id, request.method, locals.account);
-		if (may === 'sign-in') {
-			if (changes || request.headers.get('accept')?.includes('text/html') !== true)
-				return json(
-					{
-						code: 'signed-out',
-						say: 'You have been signed out. Sign in again in another tab; what you entered here is kept.'
-					},
-					{ status: 401 }
-				);
-			redirect(303, hasAccounts(house()) ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/set-up');
-		}
-		if (may === 'shut')
-			return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
+	const may = route.id === null ? 'open' : passage(route.id, request.method, locals.account);
+	if (may === 'sign-in') {
+		if (changes || request.headers.get('accept')?.includes('text/html') !== true)
+			return json(
+				{
+					code: 'signed-out',
+					say: 'You have been signed out. Sign in again in another tab; what you entered here is kept.'
+				},
+				{ status: 401 }
+			);
+		const to = hasAccounts(house()) ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/set-up';
+		return new Response(null, { status: 303, headers: { Location: to } });
 	}
-	const response = await resolve(event);
-	response.headers.set('X-Content-Type-Options', 'nosniff');
-	response.headers.set('X-Frame-Options', FRAMED.includes(route.id ?? '') ? 'SAMEORIGIN' : 'DENY');
-	const policy = response.headers.get('Content-Security-Policy');
-	if (policy && FRAMED.includes(route.id ?? ''))
-		response.headers.set('Content-Security-Policy', policy.replace("frame-ancestors 'none'", "frame-ancestors 'self'"));
-	// 'same-origin' and not 'no-referrer', under which a form's own Origin would be null
-	response.headers.set('Referrer-Policy', 'same-origin');
-	response.headers.set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');
-	if (!response.headers.has('Cache-Control')) response.headers.set('Cache-Control', 'no-store');
-	return response;
+	if (may === 'shut')
+		return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
+	const large = changes ? bodyFault(request, mostAt(route.id)) : null;
+	if (!large) return null;
+	const { code, say, values } = large.no;
+	return json({ code, say, values }, { status: large.status, headers: { Connection: 'close' } });
+}
+
+/** How long something that changes waits for another program's lock on the database, in ms. */
+const PATIENCE = 8000;
+const BUSY = {
+	code: 'busy',
+	say: 'Something else is being written at the moment. Nothing was done yet; it is tried again by itself.'
+};
+const later = (headers?: Headers): ResponseInit => {
+	const said = new Headers(headers);
+	said.set('Retry-After', '1');
+	return { status: 503, headers: said };
 };
 
-export const handleError: HandleServerError = ({ error, status }) => {
+async function busy(request: Request): Promise<Response | null> {
+	if (request.method === 'GET' || request.method === 'HEAD' || (await writable(house().db, PATIENCE))) return null;
+	return json(BUSY, later());
+}
+
+/** The headers of every answer; those that static files have too stand in scripts/serve.mjs. */
+function guarded(response: Response, route: string | null, url: URL): Response {
+	const framed = FRAMED.includes(route ?? '');
+	const { headers } = response;
+	headers.set('X-Content-Type-Options', 'nosniff');
+	headers.set('X-Frame-Options', framed ? 'SAMEORIGIN' : 'DENY');
+	const policy = headers.get('Content-Security-Policy');
+	if (policy && framed)
+		headers.set('Content-Security-Policy', policy.replace("frame-ancestors 'none'", "frame-ancestors 'self'"));
+	// 'same-origin' and not 'no-referrer', under which a form's own Origin would be null
+	headers.set('Referrer-Policy', 'same-origin');
+	headers.set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');
+	if (url.protocol === 'https:') headers.set('Strict-Transport-Security', 'max-age=31536000');
+	if (!headers.has('Cache-Control')) headers.set('Cache-Control', 'no-store');
+	return response;
+}
+
+export const handleError: HandleServerError = ({ error, status, event }) => {
 	if (status === 404) return { message: 'There is no page at this address.' };
-	const full = (error as { code?: string } | null)?.code;
 	log.error(error);
-	if (full === 'SQLITE_FULL' || full === 'SQLITE_READONLY' || full?.startsWith('SQLITE_IOERR'))
+	const failed = isFull(error) ? 'disk' : isBusy(error) ? 'busy' : null;
+	if (failed && event.locals) event.locals.failed = failed;
+	if (failed === 'disk')
 		return {
 			message: 'Nothing can be written to the disk at the moment, so nothing was done. Ask whoever runs this Pellum.',
 			code: 'disk'
 		};
+	if (failed === 'busy') return { message: BUSY.say, code: BUSY.code };
 	return { message: 'Something went wrong on our side, and nothing was half done. Try again in a moment.' };
 };

@@ -27,7 +27,6 @@ export class Server {
 			ORIGIN: this.origin,
 			PELLUM_DEMO: '1',
 			PELLUM_DATA: path.join(this.folder, 'data'),
-			BODY_SIZE_LIMIT: '60M',
 			// the same on every machine, whether it has LibreOffice or not
 			PELLUM_OFFICE: '',
 			SHUTDOWN_TIMEOUT: '1',
@@ -42,7 +41,7 @@ export class Server {
 	}
 
 	async start(): Promise<this> {
-		this.child = spawn(process.execPath, ['build/index.js'], { env: this.env });
+		this.child = spawn(process.execPath, ['scripts/serve.mjs'], { env: this.env });
 		this.child.stdout!.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
 		this.child.stderr!.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
 		for (let i = 0; i < 300; i++) {

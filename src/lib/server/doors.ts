@@ -1,3 +1,4 @@
+import { MOST_MEGABYTES } from '../core/field';
 import { LEVELS, type Account, type Level } from './accounts';
 
 /**
@@ -5,7 +6,11 @@ import { LEVELS, type Account, type Level } from './accounts';
  * 'anyone' needs no account; a signing page's own link is judged by its service. A route that is not here is shut.
  */
 type Least = Level | 'anyone' | 'nobody';
-export const DOORS: Record<string, { look: Least; do: Least }> = {
+/** How large a body a door takes that says nothing of it, in bytes. */
+const MOST = 256 * 1024;
+const MB = 1024 * 1024;
+
+export const DOORS: Record<string, { look: Least; do: Least; most?: number }> = {
 	'/': { look: 'viewer', do: 'nobody' },
 	'/sign-in': { look: 'anyone', do: 'anyone' },
 	'/set-up': { look: 'anyone', do: 'anyone' },
@@ -15,9 +20,9 @@ export const DOORS: Record<string, { look: Least; do: Least }> = {
 	'/find': { look: 'viewer', do: 'nobody' },
 	'/desk': { look: 'viewer', do: 'preparer' },
 	'/bench/[id]': { look: 'preparer', do: 'preparer' },
-	'/bench/[id]/save': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/papers': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/files': { look: 'nobody', do: 'preparer' },
+	'/bench/[id]/save': { look: 'nobody', do: 'preparer', most: 2 * MB },
+	'/bench/[id]/papers': { look: 'nobody', do: 'preparer', most: 51 * MB },
+	'/bench/[id]/files': { look: 'nobody', do: 'preparer', most: MOST_MEGABYTES * MB },
 	'/bench/[id]/rehearse': { look: 'preparer', do: 'nobody' },
 	'/bench/[id]/send': { look: 'nobody', do: 'preparer' },
 	'/bench/[id]/in-use': { look: 'nobody', do: 'preparer' },
@@ -41,39 +46,39 @@ export const DOORS: Record<string, { look: Least; do: Least }> = {
 	'/packets/[id]/template': { look: 'nobody', do: 'preparer' },
 	'/people': { look: 'viewer', do: 'nobody' },
 	'/batches': { look: 'preparer', do: 'nobody' },
-	'/batches/[id]': { look: 'preparer', do: 'preparer' },
+	'/batches/[id]': { look: 'preparer', do: 'preparer', most: 6 * MB },
 	'/batches/[id]/sheet': { look: 'preparer', do: 'nobody' },
 	'/calendar': { look: 'viewer', do: 'nobody' },
 	'/records': { look: 'viewer', do: 'nobody' },
-	'/settings': { look: 'viewer', do: 'owner' },
+	'/settings': { look: 'viewer', do: 'owner', most: 6 * MB },
 	'/settings/trust/[name]': { look: 'viewer', do: 'nobody' },
 	'/stand-ins': { look: 'viewer', do: 'preparer' },
 	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody' },
 	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody' },
-	'/stand-ins/time-stamp': { look: 'nobody', do: 'anyone' },
+	'/stand-ins/time-stamp': { look: 'nobody', do: 'anyone', most: 16 * 1024 },
 	'/templates': { look: 'preparer', do: 'preparer' },
 	'/templates/[id]/plan': { look: 'preparer', do: 'nobody' },
-	'/templates/[id]/send': { look: 'nobody', do: 'preparer' },
-	'/templates/[id]/sheet': { look: 'nobody', do: 'preparer' },
+	'/templates/[id]/send': { look: 'nobody', do: 'preparer', most: MB },
+	'/templates/[id]/sheet': { look: 'nobody', do: 'preparer', most: 6 * MB },
 	'/templates/[id]/use': { look: 'preparer', do: 'nobody' },
 	'/templates/join': { look: 'preparer', do: 'nobody' },
-	'/templates/joined': { look: 'nobody', do: 'preparer' },
+	'/templates/joined': { look: 'nobody', do: 'preparer', most: MB },
 	'/templates/recent': { look: 'preparer', do: 'nobody' },
 	'/texts': { look: 'preparer', do: 'preparer' },
 	'/s/[token]': { look: 'anyone', do: 'nobody' },
-	'/s/[token]/answers': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/answers': { look: 'nobody', do: 'anyone', most: MB },
 	'/s/[token]/code': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/consent': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/copies/[what]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/decline': { look: 'nobody', do: 'anyone' },
-	'/s/[token]/files': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/files': { look: 'nobody', do: 'anyone', most: MOST_MEGABYTES * MB },
 	'/s/[token]/files/[digest]': { look: 'anyone', do: 'nobody' },
-	'/s/[token]/finish': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/finish': { look: 'nobody', do: 'anyone', most: MB },
 	'/s/[token]/guest': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/hand-over': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/language': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/papers/[paper]': { look: 'anyone', do: 'nobody' },
-	'/s/[token]/picture': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/picture': { look: 'nobody', do: 'anyone', most: 10 * MB },
 	'/s/[token]/pictures/[digest]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/reading/[paper]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/seen': { look: 'nobody', do: 'anyone' },
@@ -92,4 +97,9 @@ export function passage(route: string | null, method: string, account: Account |
 	if (least === 'nobody') return 'shut';
 	if (!account) return 'sign-in';
 	return LEVELS.indexOf(account.level) <= LEVELS.indexOf(least) ? 'open' : 'shut';
+}
+
+/** How many bytes of body a route takes at most. */
+export function mostAt(route: string | null): number {
+	return (route !== null && Object.hasOwn(DOORS, route) && DOORS[route]!.most) || MOST;
 }

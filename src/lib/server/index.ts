@@ -1,6 +1,7 @@
 /** The server's front: one house a process, opened when first needed, with its job runner. */
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { sweepArriving } from './bodies';
 import { openHouse, readConfig, unsafe, type House } from './house';
 import { JobRunner } from './jobs';
 import { sealKeys } from './keys';
@@ -39,6 +40,7 @@ export async function start(): Promise<void> {
 		);
 	const { house: opened, runner } = running();
 	await sealKeys(opened);
+	await sweepArriving(opened);
 	runner.start();
 	const stop = () =>
 		void runner.stop().then(() => {

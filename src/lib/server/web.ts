@@ -57,15 +57,6 @@ export function fileResponse(bytes: Uint8Array, media: string, name?: string): R
 	});
 }
 
-/** The body as JSON, or undefined where it is none: the border then refuses it. */
-export async function bodyOf(request: Request): Promise<unknown> {
-	try {
-		return await request.json();
-	} catch {
-		return undefined;
-	}
-}
-
 /**
  * Long work as lines of JSON: how far it is (`{is: 'queued' | 'working' | 'page', …}`), at last its result or its refusal.
  * Whoever stops listening calls it off.

@@ -2,6 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { addAccount, hasAccounts } from '$lib/server/accounts';
+import { formIn } from '$lib/server/bodies';
 import { organisation, setOrganisation } from '$lib/server/settings';
 
 export const load = () => {
@@ -12,9 +13,9 @@ export const load = () => {
 export const actions = {
 	default: async ({ request }) => {
 		if (hasAccounts(house())) redirect(303, '/sign-in');
-		const form = await request.formData();
-		const text = (name: string) => String(form.get(name) ?? '').slice(0, 1000);
-		const kept = { organisation: text('organisation'), name: text('name'), email: text('email'), zone: text('zone') };
+		const form = await formIn(request);
+		const [organised, name, email, zone] = ['organisation', 'name', 'email', 'zone'].map((one) => form.text(one, 254));
+		const kept = { organisation: organised!, name: name!, email: email!, zone: zone! };
 		const set = setOrganisation(house().db, {
 			...organisation(house().db),
 			name: kept.organisation.trim(),
@@ -22,7 +23,7 @@ export const actions = {
 		});
 		if (isRefusal(set))
 			return fail(422, { ...kept, say: set.at === 'name' ? 'Give the organisation a name.' : set.say, at: set.at });
-		const account = await addAccount(house(), { ...kept, level: 'owner', password: text('password') });
+		const account = await addAccount(house(), { ...kept, level: 'owner', password: form.raw('password') });
 		if (isRefusal(account)) return fail(422, { ...kept, say: account.say, at: account.at });
 		redirect(303, '/sign-in');
 	}

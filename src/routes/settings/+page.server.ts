@@ -7,6 +7,7 @@ import { addHoliday, holidayList, importHolidays, removeHoliday } from '$lib/ser
 import { trustedRoots } from '$lib/server/keys';
 import { organisation, setOrganisation } from '$lib/server/settings';
 import { markPictureInWorker } from '$lib/press';
+import { formIn } from '$lib/server/bodies';
 import { accountIn, statusOf } from '$lib/server/web';
 
 export const load = async ({ locals }) => ({
@@ -21,15 +22,14 @@ export const load = async ({ locals }) => ({
 
 export const actions = {
 	organisation: async ({ request }) => {
-		const form = await request.formData();
-		const text = (name: string) => String(form.get(name) ?? '').slice(0, 200);
-		const kept = { name: text('name').trim(), colour: text('colour'), zone: text('zone') };
-		const seenPages = form.get('seen-pages') === 'on';
-		const exchange = form.get('exchange') === 'on';
+		const form = await formIn(request);
+		const kept = { name: form.text('name').trim(), colour: form.text('colour'), zone: form.text('zone') };
+		const seenPages = form.on('seen-pages');
+		const exchange = form.on('exchange');
 		let { logo } = organisation(house().db);
-		const file = form.get('logo');
-		if (form.get('remove-logo') === 'on') logo = '';
-		else if (file instanceof File && file.size > 0) {
+		const file = form.file('logo');
+		if (form.on('remove-logo')) logo = '';
+		else if (file) {
 			const picture =
 				file.size > 5 * 1024 * 1024
 					? refuse('file-too-large', 'The logo may have 5 MB at most.')
@@ -44,21 +44,20 @@ export const actions = {
 			: { form: 'organisation', done: true };
 	},
 	holidays: async ({ request }) => {
-		const file = (await request.formData()).get('calendar');
-		const done =
-			!(file instanceof File) || file.size === 0
-				? refuse('file-empty', 'Choose a calendar file (iCalendar, .ics).')
-				: file.size > 2 * 1024 * 1024
-					? refuse('file-too-large', 'The calendar may have 2 MB at most.')
-					: importHolidays(house(), await file.text());
+		const file = (await formIn(request)).file('calendar');
+		const done = !file
+			? refuse('file-empty', 'Choose a calendar file (iCalendar, .ics).')
+			: file.size > 2 * 1024 * 1024
+				? refuse('file-too-large', 'The calendar may have 2 MB at most.')
+				: importHolidays(house(), await file.text());
 		return isRefusal(done)
 			? fail(statusOf(done), { form: 'holidays', say: done.say })
 			: { form: 'holidays', done: true, added: done.added };
 	},
 	holiday: async ({ request }) => {
-		const form = await request.formData();
-		const [day, name] = [String(form.get('day') ?? ''), String(form.get('name') ?? '')];
-		if (form.get('remove') === 'yes') removeHoliday(house(), day);
+		const form = await formIn(request);
+		const [day, name] = [form.text('day'), form.text('name')];
+		if (form.text('remove') === 'yes') removeHoliday(house(), day);
 		else {
 			const no = addHoliday(house(), day, name);
 			if (no) return fail(statusOf(no), { form: 'holidays', say: no.say });
@@ -66,24 +65,23 @@ export const actions = {
 		return { form: 'holidays', done: true };
 	},
 	add: async ({ request }) => {
-		const form = await request.formData();
-		const text = (name: string) => String(form.get(name) ?? '').slice(0, 300);
-		const level = text('level');
-		const kept = { form: 'add', newName: text('name'), newEmail: text('email'), level };
+		const form = await formIn(request);
+		const level = form.text('level');
+		const kept = { form: 'add', newName: form.text('name'), newEmail: form.text('email', 254), level };
 		if (!(LEVELS as readonly string[]).includes(level))
 			return fail(422, { ...kept, say: 'Choose what they may do.', at: 'level' });
 		const made = await addAccount(house(), {
-			name: text('name'),
-			email: text('email'),
+			name: kept.newName,
+			email: kept.newEmail,
 			level: level as Level,
-			password: text('password')
+			password: form.raw('password')
 		});
 		return isRefusal(made)
 			? fail(statusOf(made), { ...kept, say: made.say, at: made.at })
 			: { form: 'add', done: true };
 	},
 	close: async ({ request }) => {
-		const id = String((await request.formData()).get('id') ?? '');
+		const id = (await formIn(request)).text('id');
 		const no = closeAccount(house(), id);
 		return no ? fail(statusOf(no), { form: 'close', say: no.say, at: id }) : { form: 'close', done: true };
 	}

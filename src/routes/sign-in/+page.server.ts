@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { hasAccounts, signIn } from '$lib/server/accounts';
+import { formIn } from '$lib/server/bodies';
 import { count, forgive, isOverLimit } from '$lib/server/limits';
 import { organisation } from '$lib/server/settings';
 
@@ -12,9 +13,9 @@ export const load = ({ locals }) => {
 
 export const actions = {
 	default: async ({ request, cookies, locals, url }) => {
-		const form = await request.formData();
-		const email = String(form.get('email') ?? '').slice(0, 254);
-		const password = String(form.get('password') ?? '').slice(0, 1000);
+		const form = await formIn(request);
+		const email = form.text('email', 254);
+		const password = form.raw('password');
 		const who = email.trim().toLowerCase();
 		if ((await isOverLimit('account', who)) || (await isOverLimit('signIn', locals.from.address)))
 			return fail(429, { email, say: 'Too many tries. Wait a quarter of an hour, then try again.' });

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { house } from '$lib/server';
+import { formIn } from '$lib/server/bodies';
 import { moveClock } from '$lib/server/clock';
 import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
 import { phoneMessages, refusedNumbers, setRefusedNumbers } from '$lib/server/mail/phone';
@@ -26,17 +27,16 @@ export const load = ({ url, locals }) => {
 export const actions = {
 	clock: async ({ request }) => {
 		if (!house().config.demo) error(403, { message: 'Time can be moved in the demo only.' });
-		const days = Number((await request.formData()).get('days'));
+		const days = Number((await formIn(request)).text('days'));
 		moveClock(house(), Number.isFinite(days) ? Math.min(400, Math.max(0, days)) : 0);
 		return { done: true };
 	},
 	refuse: async ({ request, locals }) => {
 		if (!house().config.demo && locals.account?.level !== 'owner')
 			error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
-		const form = await request.formData();
-		const list = (name: string) => String(form.get(name) ?? '').slice(0, 10_000);
-		setRefusedAddresses(house(), list('addresses').split(/[\s,;]+/));
-		setRefusedNumbers(house(), list('numbers').split(/[\n,;]+/));
+		const form = await formIn(request);
+		setRefusedAddresses(house(), form.lines('addresses', 10_000).split(/[\s,;]+/));
+		setRefusedNumbers(house(), form.lines('numbers', 10_000).split(/[\n,;]+/));
 		return { done: true };
 	}
 };

@@ -4,6 +4,7 @@ import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { emptyPlan } from '$lib/core/packet';
 import { house } from '$lib/server';
 import { listAccounts } from '$lib/server/accounts';
+import { formIn, type Form } from '$lib/server/bodies';
 import { border } from '$lib/server/border';
 import {
 	binTemplate,
@@ -60,7 +61,7 @@ export const load = ({ url, locals }) => {
 	};
 };
 
-const id = (form: FormData) => String(form.get('id') ?? '');
+const id = (form: Form) => form.text('id');
 const said = (no: Refusal | null) => (no ? fail(statusOf(no), { say: no.say }) : { done: true });
 
 const aboutBorder = border(
@@ -79,27 +80,27 @@ const aboutBorder = border(
 export const actions = {
 	new: ({ locals }) => redirect(303, `/bench/${newTemplate(house(), accountIn(locals), emptyPlan(), '').id}`),
 	change: async ({ request, locals }) =>
-		redirect(303, `/bench/${orError(workingCopy(house(), accountIn(locals), id(await request.formData()))).id}`),
+		redirect(303, `/bench/${orError(workingCopy(house(), accountIn(locals), id(await formIn(request)))).id}`),
 	duplicate: async ({ request, locals }) =>
-		redirect(303, `/bench/${orError(duplicateTemplate(house(), accountIn(locals), id(await request.formData()))).id}`),
+		redirect(303, `/bench/${orError(duplicateTemplate(house(), accountIn(locals), id(await formIn(request)))).id}`),
 	describe: async ({ request, locals }) => {
-		const form = await request.formData();
+		const form = await formIn(request);
 		const about = aboutBorder({
-			description: String(form.get('description') ?? ''),
-			folder: String(form.get('folder') ?? ''),
-			shared: String(form.get('shared') ?? 'owner'),
-			accounts: form.getAll('account').map(String),
-			owner: String(form.get('owner') ?? '')
+			description: form.lines('description'),
+			folder: form.text('folder'),
+			shared: form.text('shared') || 'owner',
+			accounts: form.all('account'),
+			owner: form.text('owner')
 		});
 		if (isRefusal(about)) return said(about);
 		return said(describeTemplate(house(), accountIn(locals), id(form), about));
 	},
-	bin: async ({ request, locals }) => said(binTemplate(house(), accountIn(locals), id(await request.formData()), true)),
+	bin: async ({ request, locals }) => said(binTemplate(house(), accountIn(locals), id(await formIn(request)), true)),
 	restore: async ({ request, locals }) =>
-		said(binTemplate(house(), accountIn(locals), id(await request.formData()), false)),
+		said(binTemplate(house(), accountIn(locals), id(await formIn(request)), false)),
 	bringBack: async ({ request, locals }) => {
-		const form = await request.formData();
-		const done = bringBack(house(), accountIn(locals), id(form), Number(form.get('version')));
+		const form = await formIn(request);
+		const done = bringBack(house(), accountIn(locals), id(form), Number(form.text('version')));
 		return said(isRefusal(done) ? done : null);
 	}
 };

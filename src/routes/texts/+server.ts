@@ -4,7 +4,8 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { dropText, savedTexts, saveText } from '$lib/server/templates';
-import { answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { answer } from '$lib/server/web';
 
 const checked = border(
 	Type.Object(

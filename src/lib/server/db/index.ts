@@ -7,6 +7,9 @@ export type Db = Database.Database;
 /** Numbered migrations, in order; the number of the last one done is the database's user_version. */
 const MIGRATIONS = path.resolve('src/lib/server/db/migrations');
 
+/** How long a statement waits for a lock, in ms; meanwhile nothing else is answered. Longer waits: {@link writable}. */
+const SHORT = 100;
+
 /** Opens the database of a data folder, making and migrating it as needed. */
 export function openDb(folder: string): Db {
 	mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -41,11 +44,32 @@ export function isBusy(error: unknown): boolean {
 	return /^SQLITE_(BUSY|LOCKED)/.test(codeOf(error));
 }
 
+/**
+ * Waits until nobody else holds the lock for writing, while everything else goes on. False when that takes longer than `most`
+ * ms. A disk that can't be written on is not judged here.
+ */
+export async function writable(db: Db, most: number): Promise<boolean> {
+	const end = Date.now() + most;
+	for (;;) {
+		db.pragma('busy_timeout = 0');
+		try {
+			db.exec('BEGIN IMMEDIATE; ROLLBACK');
+			return true;
+		} catch (error) {
+			if (!isBusy(error)) return true;
+		} finally {
+			db.pragma(`busy_timeout = ${SHORT}`);
+		}
+		if (Date.now() >= end) return false;
+		await new Promise((go) => setTimeout(go, 25));
+	}
+}
+
 function prepare(db: Db): void {
 	db.pragma('journal_mode = WAL');
 	db.pragma('synchronous = FULL');
 	db.pragma('foreign_keys = ON');
-	db.pragma('busy_timeout = 5000');
+	db.pragma(`busy_timeout = ${SHORT}`);
 	const files = readdirSync(MIGRATIONS).sort();
 	const done = db.pragma('user_version', { simple: true }) as number;
 	files.slice(done).forEach((name, i) => {

@@ -1,6 +1,6 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ok, out, realPlan, sent, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
+import { out, realPlan, sent, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
 import { checkData } from '../check';
 import { needsYou } from '../desk';
 import { packetState } from '../packets/act';

@@ -5,7 +5,7 @@ import { isRefusal, refuse, refuseWith, type Refusal } from '../../core/refusal'
 import { markPictureInWorker } from '../../press';
 import { keepBlob } from '../blobs';
 import type { House } from '../house';
-import { bareName } from '../names';
+import { bareName, shortName } from '../names';
 
 const PROGRAMS = new Set(['exe', 'elf', 'macho', 'msi', 'wasm', 'apk', 'jar', 'dmg', 'deb', 'rpm', 'class', 'lnk']);
 
@@ -39,7 +39,7 @@ export async function keepFile(
 				);
 	}
 	const file = keepBlob(house.db, bytes, type.mime, house.now());
-	return { file, name: bareName(name).slice(-200) || 'File', media: type.mime, bytes: bytes.length };
+	return { file, name: shortName(bareName(name)) || 'File', media: type.mime, bytes: bytes.length };
 }
 
 /** Keeps a picture to stand on a page, made into a PNG. Refuses `not-a-picture`, `file-too-large`. */

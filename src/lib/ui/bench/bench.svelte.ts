@@ -1,3 +1,4 @@
+import { patient } from '../post';
 import { get, set } from 'idb-keyval';
 import { provideAll } from '../../core/field/formats/all-checkers';
 import { isoDay } from '../../core/calendar';
@@ -333,7 +334,7 @@ export class Bench {
 	private async put(over: boolean): Promise<void> {
 		const plan = this.plan;
 		try {
-			const response = await fetch(`/bench/${this.id}/save`, {
+			const response = await patient(`/bench/${this.id}/save`, {
 				method: 'PUT',
 				headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify({ revision: this.revision, plan, ...(over && { over }) })

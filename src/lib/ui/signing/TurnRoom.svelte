@@ -3,6 +3,7 @@
 	import type { ComponentProps } from 'svelte';
 	import { untrack } from 'svelte';
 	import type { Paper, SeenPart, WordingRequest } from '../../core/packet';
+	import { patient } from '../post';
 	import CorrectedPart from './CorrectedPart.svelte';
 	import Asking from './Asking.svelte';
 	import { sentenceOf, serverKeeper, type Keeper } from './keeper';
@@ -102,7 +103,7 @@
 	/** The guest's own page opens here; the way back to the host's is kept in this tab. */
 	async function hand(guest: string) {
 		await signing.keep();
-		const response = await fetch(`${base}/guest`, {
+		const response = await patient(`${base}/guest`, {
 			method: 'POST',
 			headers: { 'Content-Type': 'application/json' },
 			body: JSON.stringify({ guest })

@@ -1,4 +1,5 @@
 import type { Answers, FileAnswer } from '../../core/field';
+import { patient } from '../post';
 import type { Names } from '../../core/packet';
 import type { Values } from '../../core/refusal';
 import { ENGLISH, type Words } from '../../words/words';
@@ -67,7 +68,7 @@ export function serverKeeper(base: string, words: () => Words): Keeper {
 /** Sends JSON under a person's link; what came of it, with the sentence in the page's language. */
 export async function send(url: string, method: string, data: object, words: Words): Promise<Kept> {
 	try {
-		const response = await fetch(url, {
+		const response = await patient(url, {
 			method,
 			headers: { 'Content-Type': 'application/json' },
 			body: JSON.stringify(data)
@@ -82,7 +83,7 @@ export async function send(url: string, method: string, data: object, words: Wor
 /** Hands a file in as the body of a POST; gives what the server answers, or the sentence that says why not. */
 export async function upload<T>(url: string, file: Blob, words: Words = ENGLISH): Promise<T | string> {
 	try {
-		const response = await fetch(url, {
+		const response = await patient(url, {
 			method: 'POST',
 			headers: { 'Content-Type': 'application/octet-stream' },
 			body: file

@@ -3,6 +3,7 @@ import { columnKeys, filterFault, targetsOf } from '$lib/core/sheet';
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { readBatch, replaceSheet, runBatch, saidOfRow, settle, statusesOf, verdictsOf } from '$lib/server/batches';
+import { formIn } from '$lib/server/bodies';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 const STATES = ['ready', 'twice', 'faulty', 'left out', 'gone'] as const;
@@ -60,23 +61,20 @@ const result = (done: object | null) =>
 
 export const actions = {
 	columns: async ({ params, request }) => {
-		const form = await request.formData();
-		const mapping = Object.fromEntries(
-			[...form].flatMap(([name, value]) => (value === '' ? [] : [[name, Number(value)] as const]))
-		);
+		const mapping = Object.fromEntries((await formIn(request)).entries().map(([name, value]) => [name, Number(value)]));
 		return result(settle(house(), params.id, { mapping }));
 	},
 	filter: async ({ params, request }) => {
-		const filter = String((await request.formData()).get('filter') ?? '').slice(0, 2000);
+		const filter = (await formIn(request)).lines('filter');
 		return result(settle(house(), params.id, { filter }));
 	},
 	row: async ({ params, request }) => {
-		const form = await request.formData();
-		const n = Number(form.get('n'));
+		const form = await formIn(request);
+		const n = Number(form.text('n'));
 		const batch = readBatch(house(), params.id);
 		if (isRefusal(batch)) return result(batch);
 		const { without, chosen } = batch.setting;
-		switch (form.get('do')) {
+		switch (form.text('do')) {
 			case 'take out':
 				return result(settle(house(), params.id, { without: [...without, n] }));
 			case 'put back':
@@ -89,8 +87,8 @@ export const actions = {
 	},
 	run: ({ params, locals }) => result(runBatch(house(), accountIn(locals), params.id)),
 	again: async ({ params, request, locals }) => {
-		const file = (await request.formData()).get('sheet');
-		if (!(file instanceof File) || file.size === 0) return result(refuse('file-empty', 'Choose a sheet: a CSV file.'));
+		const file = (await formIn(request)).file('sheet');
+		if (!file) return result(refuse('file-empty', 'Choose a sheet: a CSV file.'));
 		const bytes = new Uint8Array(await file.arrayBuffer());
 		return result(replaceSheet(house(), accountIn(locals), params.id, bytes));
 	}

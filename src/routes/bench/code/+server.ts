@@ -3,7 +3,8 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { hashedCode } from '$lib/server/packets/codes';
-import { answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { answer } from '$lib/server/web';
 
 const checked = border(
 	Type.Object({ code: Type.String({ minLength: 4, maxLength: 40 }) }, { additionalProperties: false })

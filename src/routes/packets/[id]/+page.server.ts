@@ -14,6 +14,7 @@ import {
 	withdraw
 } from '$lib/server/packets/office';
 import { packetView } from '$lib/server/packets/packet-view';
+import { formIn } from '$lib/server/bodies';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals }) => {
@@ -21,25 +22,19 @@ export const load = ({ params, locals }) => {
 	return { packet: orError(packetView(house(), params.id)), account, now: house().now().toISOString() };
 };
 
-/** The texts of a form, cut to what a form of ours can hold. */
-async function textsOf(request: Request): Promise<(name: string) => string> {
-	const form = await request.formData();
-	return (name) => String(form.get(name) ?? '').slice(0, 2000);
-}
-
 /** What is handed back to a form that was refused: which one, of whom, what stood in it, and the sentence. */
 const result = (done: object | Refusal, form: string, kept: Record<string, string> = {}) =>
 	isRefusal(done) ? fail(statusOf(done), { form, kept, say: done.say }) : { form, done: true };
 
 export const actions = {
 	withdraw: async ({ params, request, locals }) => {
-		const text = await textsOf(request);
-		const reason = text('reason');
+		const form = await formIn(request);
+		const reason = form.lines('reason');
 		return result(withdraw(house(), accountIn(locals), params.id, reason), 'withdraw', { reason });
 	},
 	version: async ({ params, request, locals }) => {
-		const text = await textsOf(request);
-		const reason = text('reason');
+		const form = await formIn(request);
+		const reason = form.lines('reason');
 		const draft = newVersion(house(), accountIn(locals), params.id, reason);
 		if (isRefusal(draft)) return result(draft, 'version', { reason });
 		redirect(303, `/bench/${draft.id}`);
@@ -54,35 +49,39 @@ export const actions = {
 		return result((draft && leaveCorrection(house(), accountIn(locals), draft)) || {}, 'leave-correction');
 	},
 	correct: async ({ params, request, locals }) => {
-		const text = await textsOf(request);
-		const [person, email] = [text('person'), text('email')];
+		const form = await formIn(request);
+		const [person, email] = [form.text('person', 254), form.text('email', 254)];
 		return result(correctAddress(house(), accountIn(locals), params.id, person, email), 'correct', { person, email });
 	},
 	phone: async ({ params, request, locals }) => {
-		const text = await textsOf(request);
-		const [person, phone] = [text('person'), text('phone')];
+		const form = await formIn(request);
+		const [person, phone] = [form.text('person', 254), form.text('phone', 254)];
 		return result(correctPhone(house(), accountIn(locals), params.id, person, phone), 'phone', { person, phone });
 	},
 	nudge: async ({ params, request, locals }) => {
-		const person = (await textsOf(request))('person');
+		const person = (await formIn(request)).text('person');
 		return person === ''
 			? result(nudgeAll(house(), accountIn(locals), params.id), 'nudge')
 			: result(nudge(house(), accountIn(locals), params.id, person), 'nudge', { person });
 	},
 	release: async ({ params, request, locals }) => {
-		const text = await textsOf(request);
-		const how = text('how') === 'let through' ? 'let through' : 'another try';
-		return result(release(house(), accountIn(locals), params.id, text('person'), how, text('note')), 'release', {
-			note: text('note')
-		});
+		const form = await formIn(request);
+		const how = form.text('how', 254) === 'let through' ? 'let through' : 'another try';
+		return result(
+			release(house(), accountIn(locals), params.id, form.text('person', 254), how, form.lines('note')),
+			'release',
+			{
+				note: form.lines('note')
+			}
+		);
 	},
 	deadline: async ({ params, request, locals }) => {
-		const day = (await textsOf(request))('day');
+		const day = (await formIn(request)).text('day');
 		return result(moveDeadline(house(), accountIn(locals), params.id, day), 'deadline', { day });
 	},
 	wording: async ({ params, request, locals }) => {
-		const text = await textsOf(request);
-		const [wish, say] = [text('wish'), text('say')];
+		const form = await formIn(request);
+		const [wish, say] = [form.text('wish', 254), form.lines('say')];
 		return result(answerWording(house(), accountIn(locals), params.id, wish, say), 'wording', { wish, say });
 	}
 };

@@ -4,7 +4,8 @@ import { CheckSchema, DUTIES } from '$lib/core/packet';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { joinAsDraft } from '$lib/server/templates';
-import { accountIn, answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { accountIn, answer } from '$lib/server/web';
 
 const closed = { additionalProperties: false };
 const Id = Type.String({ maxLength: 40 });

@@ -3,7 +3,8 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { keepAsDraft, leaveCorrection, sendCorrection } from '$lib/server/packets/correcting';
-import { accountIn, answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { accountIn, answer } from '$lib/server/web';
 
 const checked = border(
 	Type.Object(

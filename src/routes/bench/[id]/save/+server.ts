@@ -5,7 +5,8 @@ import { border } from '$lib/server/border';
 import { goOnCorrecting } from '$lib/server/packets/correcting';
 import { readDraft } from '$lib/server/packets/drafts';
 import { saveBench } from '$lib/server/templates';
-import { accountIn, answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { accountIn, answer } from '$lib/server/web';
 
 const checked = border(
 	Type.Object(

@@ -4,7 +4,8 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { acceptLooks, pageLook } from '$lib/server/papers';
-import { accountIn, answer, bodyOf, fileResponse } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { accountIn, answer, fileResponse } from '$lib/server/web';
 
 const pages = border(
 	Type.Object(

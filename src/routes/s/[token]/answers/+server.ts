@@ -2,7 +2,8 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { finishBorder, saveAnswers } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
-import { answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { answer } from '$lib/server/web';
 
 /** Keeps what was entered so far. */
 export const PUT = async ({ params, locals, request }) => {

@@ -3,7 +3,8 @@ import { house } from '$lib/server';
 import { count } from '$lib/server/limits';
 import { codeBorder, enterCode, sendCode } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
-import { answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { answer } from '$lib/server/web';
 
 /** Asks for a one-time code to be sent. */
 export const PUT = async ({ params, locals }) => {

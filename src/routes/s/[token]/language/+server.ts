@@ -1,7 +1,8 @@
 import { isRefusal } from '$lib/core/refusal';
 import { languageBorder } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
-import { answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { answer } from '$lib/server/web';
 
 /** The language of the page is chosen; the browser remembers it for all its signing pages. */
 export const POST = async ({ params, locals, request, cookies, url }) => {

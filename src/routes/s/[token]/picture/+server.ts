@@ -1,5 +1,6 @@
-import { isRefusal, refuse, refuseWith } from '$lib/core/refusal';
+import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
+import { arrived } from '$lib/server/bodies';
 import { count } from '$lib/server/limits';
 import { addMarkPicture } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
@@ -11,7 +12,8 @@ export const POST = async ({ params, locals, request }) => {
 	if (isRefusal(visitor)) return answer(visitor);
 	if (!(await count('upload', params.token)))
 		return answer(refuse('too-often', 'Too many pictures in a short time. Wait ten minutes, then try again.'));
-	if (Number(request.headers.get('content-length') ?? 0) > 10 * 1024 * 1024)
-		return answer(refuseWith('file-too-large', 'The picture may have 10 MB at most.', { megabytes: 10 }));
-	return answer(await addMarkPicture(house(), visitor, new Uint8Array(await request.arrayBuffer())));
+	const body = await arrived(house(), request);
+	return answer(
+		await body(async (whole) => addMarkPicture(house(), visitor, new Uint8Array(await whole.arrayBuffer())))
+	);
 };

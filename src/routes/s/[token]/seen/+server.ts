@@ -2,7 +2,8 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { pagesSeen, seenBorder } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
-import { answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { answer } from '$lib/server/web';
 
 /** How long pages were in view; sent when the page is left. */
 export const POST = async ({ params, locals, request }) => {

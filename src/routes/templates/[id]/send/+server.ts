@@ -4,7 +4,8 @@ import { house } from '$lib/server';
 import { border } from '$lib/server/border';
 import { checkedGiven } from '$lib/server/packets/plan-border';
 import { draftFromTemplate, planForUse, sendTemplate } from '$lib/server/templates';
-import { accountIn, answer, bodyOf } from '$lib/server/web';
+import { bodyOf } from '$lib/server/bodies';
+import { accountIn, answer } from '$lib/server/web';
 
 const checked = border(Type.Object({ send: Type.Boolean(), given: Type.Unknown() }, { additionalProperties: false }));
 

@@ -1,0 +1,143 @@
+import { createWriteStream } from 'node:fs';
+import { mkdir, readFile, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { ReadableStream as NodeStream } from 'node:stream/web';
+import { cleanText, cutText, oneLine } from '../core/clean-text';
+import { refuseWith, type Refusal } from '../core/refusal';
+import type { House } from './house';
+import { newToken } from './ids';
+
+/** What comes with a request: how much of it may be, and how it is read. */
+
+const MB = 1024 * 1024;
+
+/** The body as JSON, or undefined where it is none: the border then refuses it. */
+export async function bodyOf(request: Request): Promise<unknown> {
+	try {
+		return await request.json();
+	} catch {
+		return undefined;
+	}
+}
+
+/**
+ * Judged by its head, before any of it is read: a body larger than the door's limit, or of no told length, is refused.
+ * @param most bytes
+ */
+export function bodyFault(request: Request, most: number): { status: 411 | 413; no: Refusal } | null {
+	if (request.headers.has('transfer-encoding'))
+		return {
+			status: 411,
+			no: refuseWith('no-length', 'What was sent did not say how long it is, and was not read.', {})
+		};
+	if (Number(request.headers.get('content-length') ?? 0) <= most) return null;
+	const megabytes = Math.max(1, Math.floor(most / MB));
+	const say =
+		most >= MB
+			? `The file may have ${megabytes} MB at most. Nothing of it was taken; what you entered is kept.`
+			: `What was sent is larger than the ${Math.round(most / 1024)} kB that this takes. Nothing was done; what you entered is kept.`;
+	return { status: 413, no: refuseWith('file-too-large', say, { megabytes }) };
+}
+
+/** A form as it came, each text clean. */
+export interface Form {
+	/** a text of one line, '' where there is none */
+	text(name: string, most?: number): string;
+	/** a text that may have lines */
+	lines(name: string, most?: number): string;
+	/** as it was typed, for passwords */
+	raw(name: string): string;
+	/** whether a box is ticked */
+	on(name: string): boolean;
+	/** a file that has something in it */
+	file(name: string): File | null;
+	all(name: string): string[];
+	/** names and texts of all that are filled in */
+	entries(): [string, string][];
+}
+
+export async function formIn(request: Request): Promise<Form> {
+	return formOf(await request.formData());
+}
+
+export function formOf(form: FormData): Form {
+	const raw = (name: string): string => {
+		const value = form.get(name);
+		return typeof value === 'string' ? value : '';
+	};
+	return {
+		raw,
+		text: (name, most = 200) => cutText(oneLine(raw(name)), most),
+		lines: (name, most = 2000) => cutText(cleanText(raw(name)), most),
+		on: (name) => raw(name) === 'on',
+		file: (name) => {
+			const value = form.get(name);
+			return value instanceof File && value.size > 0 ? value : null;
+		},
+		all: (name) => form.getAll(name).flatMap((one) => (typeof one === 'string' ? [cutText(oneLine(one), 200)] : [])),
+		entries: () =>
+			[...form].flatMap(([name, value]) =>
+				typeof value === 'string' && value !== '' ? [[name, cutText(oneLine(value), 200)]] : []
+			)
+	};
+}
+
+/** Bodies up to here are held in memory while they wait. */
+const SMALL = 1.5 * MB;
+/** Of larger ones, this many at once; the others lie on the disk until it is their turn. */
+const LARGE_AT_ONCE = 1;
+
+let large = 0;
+const waiting: (() => void)[] = [];
+
+/**
+ * Reads a body to its end; a large one into a file, so that ten at once don't fill the memory.
+ * @returns does some work with it, once: as a request of its own, whose body is read as bytes or as a form; a large one
+ * when it is its turn
+ */
+export async function arrived(
+	house: House,
+	request: Request
+): Promise<<T>(work: (body: Request) => Promise<T>) => Promise<T>> {
+	if (Number(request.headers.get('content-length') ?? 0) <= SMALL || !request.body) {
+		const bytes = await request.arrayBuffer();
+		return (work) => work(new Request(request.url, { method: 'POST', headers: request.headers, body: bytes }));
+	}
+	const folder = arriving(house);
+	await mkdir(folder, { recursive: true, mode: 0o700 });
+	const file = path.join(folder, newToken().hash);
+	try {
+		await pipeline(Readable.fromWeb(request.body as NodeStream<Uint8Array>), createWriteStream(file, { mode: 0o600 }));
+	} catch (error) {
+		await rm(file, { force: true });
+		throw error;
+	}
+	return async (work) => {
+		try {
+			await turn();
+			try {
+				const body = await readFile(file);
+				return await work(new Request(request.url, { method: 'POST', headers: request.headers, body }));
+			} finally {
+				large -= 1;
+				waiting.shift()?.();
+			}
+		} finally {
+			await rm(file, { force: true });
+		}
+	};
+}
+
+const arriving = (house: House): string => path.join(house.config.folder, 'arriving');
+
+/** What a server that was killed has left behind. */
+export async function sweepArriving(house: House): Promise<void> {
+	await rm(arriving(house), { recursive: true, force: true });
+}
+
+async function turn(): Promise<void> {
+	while (large >= LARGE_AT_ONCE) await new Promise<void>((go) => waiting.push(go));
+	large += 1;
+}
