@@ -2,12 +2,15 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Account } from '../src/lib/server/accounts';
-import { openDb, type Db } from '../src/lib/server/db';
+import { openDb, tune, type Db } from '../src/lib/server/db';
 import { countOut, needsYou, outNow } from '../src/lib/server/desk';
 import { houseOf } from '../src/lib/server/house';
 import { figure, percentile, type Figure } from './measure';
 
-/** What the server does for the Desk, with 1,000 and with 100,000 packets, most of them out: the worst case. */
+/**
+ * What the server does for the Desk, with 1,000 and with 100,000 packets, most of them out: the worst case; on a database
+ * that never saw statistics and on one that keeps its own, as houses have them. The slower of the two counts.
+ */
 export async function benchDesk(): Promise<Figure[]> {
 	const small = await desk(1000);
 	const large = await desk(100_000);
@@ -29,24 +32,30 @@ async function desk(packets: number): Promise<number> {
 	const house = houseOf(db, { folder, origin: '', key: '', demo: false, smtp: null, mailFrom: '' });
 	const odile: Account = { id: 'odile', name: 'Odile', email: 'odile@brindlevale.example', level: 'owner' };
 	fill(db, packets);
-	const times: number[] = [];
-	for (let i = 0; i < 2000; i++) {
-		const start = performance.now();
-		needsYou(house, odile);
-		outNow(house, odile, (['all', 'mine', 'ending', 'unreachable'] as const)[i % 4]!);
-		countOut(house);
-		times.push(performance.now() - start);
-	}
+	const show = (): number => {
+		const times: number[] = [];
+		for (let i = 0; i < 2000; i++) {
+			const start = performance.now();
+			needsYou(house, odile);
+			outNow(house, odile, (['all', 'mine', 'ending', 'unreachable'] as const)[i % 4]!);
+			countOut(house);
+			times.push(performance.now() - start);
+		}
+		return percentile(times.slice(200), 95);
+	};
+	const without = show();
+	tune(db);
+	const slower = Math.max(without, show());
 	db.close();
 	rmSync(folder, { recursive: true, force: true });
-	return percentile(times.slice(200), 95);
+	return slower;
 }
 
 /** Rows as the read tables hold them; the events behind them play no part in showing the Desk. */
 function fill(db: Db, packets: number): void {
 	const packet = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', 5, '')`
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, unreachable, sealed, events, head)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', 5, '')`
 	);
 	const person = db.prepare(
 		"INSERT INTO packet_people (packet, person, name, email, standing, since) VALUES (?, 'guest', 'Guest', ?, ?, ?)"
@@ -74,10 +83,10 @@ function fill(db: Db, packets: number): void {
 				since,
 				at(out ? -5 - (i % 60) : 5),
 				out ? null : since,
-				thread
+				thread,
+				out && trouble ? 1 : 0
 			);
 			person.run(`k${i}`, `guest${i}@post.example`, out ? (trouble ? 'unreachable' : 'opened') : 'ended', since);
 		}
 	}).immediate();
-	db.exec('ANALYZE');
 }

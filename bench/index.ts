@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { benchDesk } from './desk';
+import { mayWriteDoc, writeDoc } from './doc';
 import { benchFitting } from './fitting';
 import { benchLog } from './log';
 import { table, type Figure } from './measure';
@@ -7,11 +8,28 @@ import { benchPlacing } from './placing';
 import { benchPress, benchScan } from './press';
 import { benchSigning } from './signing';
 
-/** npm run bench [-- --json FILE]: prints the table; exit 1 when a goal is missed. */
-const figures: Figure[] = [];
-for (const part of [benchPress, benchScan, benchLog, benchDesk, benchFitting, benchPlacing, benchSigning])
-	figures.push(...(await part()));
+/**
+ * npm run bench [-- --json FILE] [-- --doc] [-- --only PART]: prints the table; exit 1 when a goal is missed. `--doc` writes
+ * it into docs/bench.md with the commit.
+ */
+const PARTS: Record<string, () => Promise<Figure[]>> = {
+	pages: async () => [...(await benchPress()), ...(await benchScan())],
+	house: async () => [...(await benchLog()), ...(await benchDesk())],
+	fit: benchFitting,
+	bench: benchPlacing,
+	signing: benchSigning
+};
+const given = (name: string): string | undefined => {
+	const at = process.argv.indexOf(name);
+	return at > 0 ? (process.argv[at + 1] ?? '') : undefined;
+};
+const [json, only, doc] = [given('--json'), given('--only'), process.argv.includes('--doc')];
+if (doc) mayWriteDoc();
+const parts: Record<string, Figure[]> = {};
+for (const [name, measure] of Object.entries(PARTS))
+	if (only === undefined || only === name) parts[name] = await measure();
+const figures = Object.values(parts).flat();
 console.log(table(figures));
-const json = process.argv.indexOf('--json');
-if (json > 0 && process.argv[json + 1]) writeFileSync(process.argv[json + 1]!, JSON.stringify(figures, null, '\t'));
+if (json) writeFileSync(json, JSON.stringify(figures, null, '\t'));
+if (doc) writeDoc(parts);
 process.exit(figures.some((f) => f.holds === false) ? 1 : 0);

@@ -51,7 +51,7 @@ function checkPacket(db: Db, packet: string): string[] {
 		faults.push(`Packet ${packet}: its plan is not the one that was sent.`);
 	const row = db
 		.prepare<[string], Record<string, string | number | null>>(
-			'SELECT title, status, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head, template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil FROM packets WHERE id = ?'
+			'SELECT title, status, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head, template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable FROM packets WHERE id = ?'
 		)
 		.get(packet);
 	const want = derive(state);

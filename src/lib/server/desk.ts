@@ -36,22 +36,18 @@ export const PAGE = 50;
 /** A page of the packets that are out, longest wait first. Every way through it is by an index. */
 export function outNow(house: House, account: Account, chip: Chip, offset = 0): PacketRow[] {
 	const soon = new Date(house.now().getTime() + 3 * 86_400_000).toISOString();
+	// each index named, so that no planner ever walks all that is out, with statistics or without
 	const by = {
-		all: { where: 'p.ended_at IS NULL', with: [], order: 'p.since' },
-		mine: { where: 'p.ended_at IS NULL AND p.owner = ?', with: [account.id], order: 'p.since' },
+		all: { from: 'packets_open WHERE p.ended_at IS NULL ORDER BY p.since', with: [] },
+		mine: { from: 'packets_mine WHERE p.ended_at IS NULL AND p.owner = ? ORDER BY p.since', with: [account.id] },
 		ending: {
-			where: "p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ?",
-			with: [soon],
-			order: 'p.deadline'
+			from: "packets_deadline WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ? ORDER BY p.deadline",
+			with: [soon]
 		},
-		unreachable: {
-			where: "p.status = 'out' AND p.id IN (SELECT packet FROM packet_people WHERE standing = 'unreachable')",
-			with: [],
-			order: 'p.since'
-		}
+		unreachable: { from: 'packets_unreachable WHERE p.unreachable = 1 ORDER BY p.since', with: [] }
 	}[chip];
 	return house.db
-		.prepare<unknown[], Row>(`SELECT ${COLUMNS} FROM packets p WHERE ${by.where} ORDER BY ${by.order} LIMIT ? OFFSET ?`)
+		.prepare<unknown[], Row>(`SELECT ${COLUMNS} FROM packets p INDEXED BY ${by.from} LIMIT ? OFFSET ?`)
 		.all(...by.with, PAGE, offset)
 		.map(read);
 }
@@ -76,8 +72,9 @@ export function needsYou(house: House, account: Account): Need[] {
 	needs.push(
 		...db
 			.prepare<[number], Bounced>(
-				`SELECT q.packet, p.title, q.person, q.name, q.email, q.since, q.phone FROM packet_people q JOIN packets p ON p.id = q.packet
-				 WHERE q.standing = 'unreachable' LIMIT ?`
+				`SELECT q.packet, p.title, q.person, q.name, q.email, q.since, q.phone
+				 FROM packets p INDEXED BY packets_unreachable CROSS JOIN packet_people q ON q.packet = p.id
+				 WHERE p.unreachable = 1 AND q.standing = 'unreachable' ORDER BY p.since LIMIT ?`
 			)
 			.all(MOST)
 			.map((row): Need => ({ what: 'unreachable', ...row }))
@@ -86,7 +83,8 @@ export function needsYou(house: House, account: Account): Need[] {
 	needs.push(
 		...db
 			.prepare<[string, number], Row>(
-				`SELECT ${COLUMNS} FROM packets p WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ? ORDER BY p.deadline LIMIT ?`
+				`SELECT ${COLUMNS} FROM packets p INDEXED BY packets_deadline
+				 WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < ? ORDER BY p.deadline LIMIT ?`
 			)
 			.all(soon, MOST)
 			.map(read)
@@ -103,8 +101,8 @@ export function needsYou(house: House, account: Account): Need[] {
 	needs.push(
 		...db
 			.prepare<[string, number], { packet: string; title: string; at: string }>(
-				`SELECT id AS packet, title, ended_at AS at FROM packets
-				 WHERE ended_at IS NOT NULL AND ended_at > ? AND status = 'declined' ORDER BY ended_at DESC LIMIT ?`
+				`SELECT id AS packet, title, ended_at AS at FROM packets INDEXED BY packets_declined
+				 WHERE status = 'declined' AND ended_at > ? ORDER BY ended_at DESC LIMIT ?`
 			)
 			.all(lately, MOST)
 			.map((row): Need => ({ what: 'declined', ...row }))
@@ -112,7 +110,7 @@ export function needsYou(house: House, account: Account): Need[] {
 	needs.push(
 		...db
 			.prepare<[string, number], { packet: string; title: string; since: string }>(
-				`SELECT q.packet, p.title, q.since FROM packet_people q JOIN packets p ON p.id = q.packet
+				`SELECT q.packet, p.title, q.since FROM packet_people q INDEXED BY people_turn CROSS JOIN packets p ON p.id = q.packet
 				 WHERE q.email = ? AND q.standing IN ('notified', 'opened') LIMIT ?`
 			)
 			.all(account.email, MOST)
@@ -147,7 +145,7 @@ function standing(house: House): Need[] {
 function heldNow({ db }: House): Need[] {
 	return db
 		.prepare<[number], { packet: string; title: string; name: string; since: string }>(
-			`SELECT p.id AS packet, p.title, q.name, q.since FROM packets p JOIN packet_people q ON q.packet = p.id
+			`SELECT p.id AS packet, p.title, q.name, q.since FROM packets p INDEXED BY packets_out CROSS JOIN packet_people q ON q.packet = p.id
 			 WHERE p.status = 'held' AND q.standing = 'held' ORDER BY p.since LIMIT ?`
 		)
 		.all(MOST)
@@ -157,7 +155,7 @@ function heldNow({ db }: House): Need[] {
 function wordingsAsked({ db }: House): Need[] {
 	return db
 		.prepare<[number], { packet: string; title: string; name: string; words: string; instead: string; since: string }>(
-			`SELECT w.packet, p.title, w.name, w.words, w.instead, w.at AS since FROM packet_wordings w JOIN packets p ON p.id = w.packet
+			`SELECT w.packet, p.title, w.name, w.words, w.instead, w.at AS since FROM packet_wordings w CROSS JOIN packets p ON p.id = w.packet
 			 ORDER BY w.at LIMIT ?`
 		)
 		.all(MOST)
@@ -168,13 +166,18 @@ function wordingsAsked({ db }: House): Need[] {
 function termsEnding(house: House): Need[] {
 	return house.db
 		.prepare<[string, number], { packet: string; title: string; ends: string }>(
-			`SELECT id AS packet, title, term_end AS ends FROM packets WHERE term_end IS NOT NULL AND term_end >= ? AND term_told = 1 ORDER BY term_end LIMIT ?`
+			`SELECT id AS packet, title, term_end AS ends FROM packets INDEXED BY packets_told
+			 WHERE term_told = 1 AND term_end >= ? ORDER BY term_end LIMIT ?`
 		)
 		.all(house.now().toISOString().slice(0, 10), MOST)
 		.map((row): Need => ({ what: 'term', ...row }));
 }
 
-/** Finished packets, newest end first, or those whose words match the search. */
+/** Packets by their words; in the order of their numbers, which is that of their sending. */
+const FOUND =
+	'FROM packets_text t CROSS JOIN packet_numbers n ON n.n = t.rowid CROSS JOIN packets p ON p.id = n.packet WHERE packets_text MATCH ?';
+
+/** Finished packets, newest end first, or those whose words match the search, last sent first. */
 export function records(house: House, search: string, offset = 0): PacketRow[] {
 	const match = searchExpression(search);
 	if (search.trim() !== '' && match === '') return [];
@@ -187,8 +190,7 @@ export function records(house: House, search: string, offset = 0): PacketRow[] {
 					.all(PAGE, offset)
 			: house.db
 					.prepare<[string, number, number], Row>(
-						`SELECT ${COLUMNS} FROM packets_text t JOIN packets p ON p.id = t.id
-						 WHERE packets_text MATCH ? AND p.ended_at IS NOT NULL ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`
+						`SELECT ${COLUMNS} ${FOUND} AND p.ended_at IS NOT NULL ORDER BY t.rowid DESC LIMIT ? OFFSET ?`
 					)
 					.all(match, PAGE, offset)
 	).map(read);
@@ -199,9 +201,7 @@ export function findPackets(house: House, search: string, most = 8): PacketRow[]
 	const match = searchExpression(search);
 	if (match === '') return [];
 	return house.db
-		.prepare<[string, number], Row>(
-			`SELECT ${COLUMNS} FROM packets_text t JOIN packets p ON p.id = t.id WHERE packets_text MATCH ? ORDER BY p.sent_at DESC LIMIT ?`
-		)
+		.prepare<[string, number], Row>(`SELECT ${COLUMNS} ${FOUND} ORDER BY t.rowid DESC LIMIT ?`)
 		.all(match, most)
 		.map(read);
 }
@@ -211,13 +211,19 @@ export function findPeople(house: House, search: string, most: number): { name: 
 	const match = searchExpression(search);
 	if (match === '') return [];
 	const words = folded(search).trim().split(/\s+/);
+	const seen = new Set<string>();
 	return house.db
 		.prepare<[string], { name: string; email: string }>(
-			`SELECT q.name, q.email FROM packets_text t JOIN packet_people q ON q.packet = t.id
-			 WHERE packets_text MATCH ? GROUP BY q.email LIMIT 200`
+			`SELECT q.name, q.email FROM packets_text t CROSS JOIN packet_numbers n ON n.n = t.rowid
+			 CROSS JOIN packet_people q ON q.packet = n.packet WHERE packets_text MATCH ? ORDER BY t.rowid DESC LIMIT 400`
 		)
 		.all(match)
-		.filter((person) => words.every((word) => folded(`${person.name} ${person.email}`).includes(word)))
+		.filter((person) => {
+			const address = person.email.toLowerCase();
+			if (seen.has(address)) return false;
+			seen.add(address);
+			return words.every((word) => folded(`${person.name} ${person.email}`).includes(word));
+		})
 		.slice(0, most);
 }
 
@@ -225,8 +231,9 @@ export function findPeople(house: House, search: string, most: number): { name: 
 export function packetsOf(house: House, email: string, most = PAGE): (PacketRow & { name: string })[] {
 	return house.db
 		.prepare<[string, number], Row & { name: string }>(
-			`SELECT ${COLUMNS}, q.name FROM packet_people q JOIN packets p ON p.id = q.packet
-			 WHERE q.email = ? ORDER BY p.sent_at DESC LIMIT ?`
+			// ids sort by the time they were made
+			`SELECT ${COLUMNS}, q.name FROM packet_people q INDEXED BY people_packets CROSS JOIN packets p ON p.id = q.packet
+			 WHERE q.email = ? ORDER BY q.packet DESC LIMIT ?`
 		)
 		.all(email, most)
 		.map((row) => ({ ...read(row), name: row.name }));

@@ -2,6 +2,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { sweepArriving } from './bodies';
+import { tune } from './db';
 import { openHouse, readConfig, unsafe, type House } from './house';
 import { JobRunner } from './jobs';
 import { sealKeys } from './keys';
@@ -42,6 +43,8 @@ export async function start(): Promise<void> {
 	await sealKeys(opened);
 	await sweepArriving(opened);
 	runner.start();
+	tune(opened.db);
+	setInterval(() => tune(opened.db), 3_600_000).unref();
 	const stop = () =>
 		void runner.stop().then(() => {
 			opened.db.close();

@@ -25,6 +25,8 @@ export interface Derived {
 	events: number;
 	/** when it next does something by itself */
 	nextAt: string | null;
+	/** 1 where it is out and somebody can't be reached */
+	unreachable: number;
 	/** until when it is shut to signers, being corrected */
 	shutUntil: string | null;
 	/** the last day of the agreement, and whether its sender has been told that it is near */
@@ -81,6 +83,7 @@ export function derive(state: SentPacket): Derived {
 		sealed: state.evidence !== null,
 		events: state.events,
 		nextAt: nextMoment(state),
+		unreachable: isOpen(state) && Object.values(state.people).some((p) => p.is === 'unreachable') ? 1 : 0,
 		shutUntil: isOpen(state) ? (state.correcting?.until ?? null) : null,
 		termEnd: termEndOf(state),
 		termTold: state.renewalTold ? 1 : 0,
@@ -106,11 +109,11 @@ export function derive(state: SentPacket): Derived {
 export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until)
-			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil)
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable)
+			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable)
 			 ON CONFLICT (id) DO UPDATE SET title = excluded.title, shut_until = excluded.shut_until, status = excluded.status, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head,
-			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told`
+			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told, unreachable = excluded.unreachable`
 	);
 	first.run({
 		...d,
@@ -145,8 +148,11 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 			...d.people.flatMap((p) => [p.name, p.email]),
 			...state.plan.papers.map((p) => p.name)
 		];
-		db.prepare('DELETE FROM packets_text WHERE id = ?').run(state.packet);
-		db.prepare('INSERT INTO packets_text (id, words) VALUES (?, ?)').run(state.packet, folded(words.join(' ')));
+		db.prepare('INSERT OR IGNORE INTO packet_numbers (packet) VALUES (?)').run(state.packet);
+		const { n } = db
+			.prepare<[string], { n: number }>('SELECT n FROM packet_numbers WHERE packet = ?')
+			.get(state.packet)!;
+		db.prepare('INSERT OR REPLACE INTO packets_text (rowid, words) VALUES (?, ?)').run(n, folded(words.join(' ')));
 	}
 }
 

@@ -96,18 +96,20 @@ function threadOf(json: string | null): Thread {
 	);
 }
 
-/** The middle of the times that the completed ones took, by index. */
+/** How many of the last completed ones say how long it usually takes. */
+const LATELY = 200;
+
+/** The middle of the times that the last completed ones took, in hours. */
 function usualHours(house: House, template: string): number | null {
-	const { n } = house.db
-		.prepare<[string], { n: number }>("SELECT count(*) AS n FROM packets WHERE template = ? AND status = 'completed'")
-		.get(template)!;
-	if (n === 0) return null;
-	return house.db
-		.prepare<[string, number], { hours: number }>(
-			`SELECT (julianday(ended_at) - julianday(sent_at)) * 24 AS hours FROM packets
-			 WHERE template = ? AND status = 'completed' ORDER BY hours LIMIT 1 OFFSET ?`
+	const hours = house.db
+		.prepare<[string, number], { sent: string; ended: string }>(
+			`SELECT sent_at AS sent, ended_at AS ended FROM packets INDEXED BY packets_by_template
+			 WHERE template = ? AND status = 'completed' ORDER BY ended_at DESC LIMIT ?`
 		)
-		.get(template, Math.floor((n - 1) / 2))!.hours;
+		.all(template, LATELY)
+		.map(({ sent, ended }) => (Date.parse(ended) - Date.parse(sent)) / 3_600_000)
+		.sort((a, b) => a - b);
+	return hours[Math.floor((hours.length - 1) / 2)] ?? null;
 }
 
 /** Templates in use that this account may use, by name, the most recently used first: without looking into their plans. */
