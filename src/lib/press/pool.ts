@@ -1,5 +1,5 @@
 import type { PageDrawing } from '../core/page';
-import { refuse, type Refusal } from '../core/refusal';
+import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
@@ -7,10 +7,19 @@ import type { PagePlace } from './page-order';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
 import type { TakenInText, ToCompare } from './take-in/job';
-import type { Written } from './word/word';
+import type { PlainWay } from './word/plain-way';
+import type { Read, Written } from './word/word';
 
 /** How long one job may work before its worker is ended. A hostile file must not hold a worker for ever. */
-const TIME = { short: 12_000, takeIn: 60_000, compare: 120_000, seal: 120_000, picture: 20_000, word: 90_000 };
+const TIME = {
+	short: 12_000,
+	takeIn: 60_000,
+	compare: 120_000,
+	seal: 120_000,
+	picture: 20_000,
+	word: 10_000,
+	office: 70_000
+};
 /** What is no larger than this is likely to be done soon. */
 const SMALL = 1_500_000;
 
@@ -152,8 +161,29 @@ export async function wordInWorker(
 	changes: 'ask' | 'accepted' | 'before',
 	following?: Following
 ): Promise<Written | Refusal> {
+	// its own work ends in ten seconds, whatever the markup holds; LibreOffice's time is its own
+	const lane = bytes.length <= SMALL ? 'short' : 'long';
+	let left = TIME.word;
 	try {
-		return await bySize('wordToPdf', { bytes, changes }, bytes.length, TIME.word, following);
+		const begun = performance.now();
+		const read = await inLane<Read | Refusal>('readWord', { bytes, changes }, { lane, time: left, ...following });
+		if (isRefusal(read)) return read;
+		left = Math.max(1, left - (performance.now() - begun));
+		const { document, ...facts } = read;
+		const made = await inLane<Uint8Array | null>(
+			'wordByOffice',
+			{ bytes: document },
+			{ lane: 'long', time: TIME.office, ...following }
+		);
+		if (made) return { ...facts, pdf: made, by: 'office' };
+		const plain = await inLane<PlainWay | Refusal>(
+			'wordByPlainWay',
+			{ bytes: document },
+			{ lane, time: left, ...following }
+		);
+		return isRefusal(plain)
+			? plain
+			: { ...facts, pdf: plain.pdf, by: 'plain', notes: [...facts.notes, ...plain.notes] };
 	} catch (error) {
 		return refusedFor(
 			error,

@@ -6,7 +6,8 @@ import { reorderPages as reorder } from './page-order';
 import { picturesToPdf as pictures } from './pictures';
 import { unseenStamps as unseen } from './seen';
 import { compareJob as compare, pageJob as page, takeInJob as taking, type TellPage } from './take-in/job';
-import { wordToPdf as word } from './word/word';
+import { byOffice as office } from './word/office';
+import { readWord as read, wordByPlainWay as plain } from './word/word';
 
 /** A task that says when it begins and at which page it is, to whoever has the other end of the port. */
 function telling<J, R>(work: (job: J, tell: TellPage) => R): (given: { job: J; port: MessagePort }) => Promise<R> {
@@ -31,4 +32,6 @@ export const pageJob = telling(page);
 export const unseenStamps = telling(unseen);
 export const reorderPages = telling(reorder);
 export const picturesToPdf = telling(pictures);
-export const wordToPdf = telling(word);
+export const readWord = telling(async (job: Parameters<typeof read>[0]) => read(job));
+export const wordByOffice = telling(({ bytes }: { bytes: Uint8Array }) => office(bytes));
+export const wordByPlainWay = telling(plain);

@@ -1,3 +1,5 @@
+import { cutText } from '../../core/clean-text';
+import { inUtf8, relationshipsIn, shutOff } from './outside';
 import { strFromU8, strToU8, Unzip, UnzipInflate, zipSync } from 'fflate';
 import { DOMParser } from 'linkedom';
 import { refuse, type Refusal } from '../../core/refusal';
@@ -11,8 +13,6 @@ export interface WordPackage {
 const MOST_INSIDE = 200 * 1024 * 1024;
 const MOST_PARTS = 5000;
 
-/** Parts that may lie elsewhere: links that a reader presses, and the template a document was begun from, which nobody needs. */
-const HARMLESS = /\/(hyperlink|attachedTemplate)$/;
 const NONE = refuse('not-a-docx', 'This is not a Word document that can be read. Save it anew, or as PDF.');
 
 /**
@@ -22,11 +22,12 @@ const NONE = refuse('not-a-docx', 'This is not a Word document that can be read.
 export function unfolded(bytes: Uint8Array): WordPackage | Refusal {
 	const parts = unzipped(bytes);
 	if (!(parts instanceof Map)) return parts;
-	const outside = [...parts.keys()].filter((name) => name.endsWith('.rels')).flatMap((name) => externals(parts, name));
-	if (outside.length > 0)
+	if (!inUtf8(parts)) return NONE;
+	const outside = shutOff(parts);
+	if (outside !== null)
 		return refuse(
 			'docx-external',
-			`The Word document takes parts from elsewhere (${outside[0]!.slice(0, 80)}), which Pellum does not fetch. Save it with its pictures inside.`
+			`The Word document takes parts from elsewhere (${cutText(outside, 80)}), which Pellum does not fetch. Save it with its pictures inside.`
 		);
 	const main = mainPart(parts);
 	return main ? { parts, main } : NONE;
@@ -71,22 +72,13 @@ function mainPart(parts: Map<string, Uint8Array>): string | null {
 	return parts.has(main) ? main : null;
 }
 
-function relations(parts: Map<string, Uint8Array>, name: string): { kind: string; target: string; outside: boolean }[] {
+function relations(parts: Map<string, Uint8Array>, name: string): { kind: string; target: string }[] {
 	const part = parts.get(name);
 	if (!part) return [];
-	return [...parsed(strFromU8(part)).querySelectorAll('*')]
-		.filter((one) => /(^|:)relationship$/i.test(one.tagName))
-		.map((one) => ({
-			kind: one.getAttribute('Type') ?? '',
-			target: one.getAttribute('Target') ?? '',
-			outside: one.getAttribute('TargetMode') === 'External'
-		}));
-}
-
-function externals(parts: Map<string, Uint8Array>, name: string): string[] {
-	return relations(parts, name)
-		.filter((one) => one.outside && !HARMLESS.test(one.kind))
-		.map((one) => one.target || 'somewhere');
+	return relationshipsIn(parsed(strFromU8(part))).map((one) => ({
+		kind: one.getAttribute('Type') ?? '',
+		target: one.getAttribute('Target') ?? ''
+	}));
 }
 
 function unzipped(bytes: Uint8Array): Map<string, Uint8Array> | Refusal {

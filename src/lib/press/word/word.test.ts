@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { docx, relationship } from '../../../../demo/word';
 import { ok } from '../../../../e2e/kit/house';
 import { takeIn } from '../take-in';
-import { wordToPdf } from './word';
+import { wordToPdf } from '../../../../e2e/kit/word';
 
 beforeAll(() => {
 	process.env['PELLUM_OFFICE'] = '';

@@ -1,9 +1,8 @@
 import { cutText } from '../../core/clean-text';
 import { refuse, type Refusal } from '../../core/refusal';
 import { settle, trackedIn, type Wanted } from './changes';
-import { byOffice } from './office';
 import { folded, textOfPart, unfolded } from './package';
-import { byPlainWay } from './plain-way';
+import { byPlainWay, type PlainWay } from './plain-way';
 
 /** What a Word document was made into. */
 export interface Written {
@@ -19,18 +18,23 @@ export interface Written {
 
 const MOST_SHADED = 50;
 
-/**
- * A DOCX (ECMA-376) as a PDF: by LibreOffice where the machine has it, else by the plain way. Refuses `not-a-docx`,
- * `docx-too-heavy` (a bomb), `docx-external` (parts that lie elsewhere), `docx-unreadable`, and `docx-changes` where it
- * has tracked changes and nobody has said how it is wanted.
- */
-export async function wordToPdf({
-	bytes,
-	changes = 'ask'
-}: {
+/** A Word document that has been read and made ready: everything but the pages. */
+export interface Read extends Omit<Written, 'pdf' | 'by'> {
+	/** the document with its changes settled and everything outside shut off */
+	document: Uint8Array;
+}
+
+/** A Word document, and how it is wanted where it has tracked changes. */
+interface WordJob {
 	bytes: Uint8Array;
 	changes?: Wanted | 'ask';
-}): Promise<Written | Refusal> {
+}
+
+/**
+ * Reads a DOCX (ECMA-376) and makes it ready. Refuses `not-a-docx`, `docx-too-heavy` (a bomb), `docx-external` (parts that
+ * lie elsewhere), and `docx-changes` where it has tracked changes and nobody has said how it is wanted.
+ */
+export function readWord({ bytes, changes = 'ask' }: WordJob): Read | Refusal {
 	const word = unfolded(bytes);
 	if ('refused' in word) return word;
 	const tracked = trackedIn(word);
@@ -52,11 +56,15 @@ export async function wordToPdf({
 	if (tracked.changes + tracked.comments > 0) settle(word, changes === 'before' ? 'before' : 'accepted');
 	const { text, shaded } = textOf(textOfPart(word, word.main));
 	const words = text.split(/\s+/).filter(Boolean).length;
-	const made = await byOffice(folded(word));
-	if (made) return { pdf: made, shaded, by: 'office', words, notes };
+	return { document: folded(word), shaded, words, notes };
+}
+
+/** The pages of a document made ready by {@link readWord}, the plain way. Refuses `docx-unreadable`. */
+export async function wordByPlainWay({ bytes }: { bytes: Uint8Array }): Promise<PlainWay | Refusal> {
+	const word = unfolded(bytes);
+	if ('refused' in word) return word;
 	try {
-		const plain = await byPlainWay(word);
-		return { pdf: plain.pdf, shaded, by: 'plain', words, notes: [...notes, ...plain.notes] };
+		return await byPlainWay(word);
 	} catch {
 		return refuse('docx-unreadable', 'The Word document can’t be read. Save it as PDF and add that.');
 	}
