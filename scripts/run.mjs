@@ -198,6 +198,11 @@ switch (command) {
 		ensureBuild();
 		script('bench/index.ts', args);
 		break;
+	case 'storm':
+		ensurePackages();
+		ensureBuild();
+		script('scripts/storm.ts', args);
+		break;
 	case 'shots':
 		ensurePackages();
 		ensurePrograms(BROWSER);

@@ -1,6 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { PASSWORD } from '../../demo/password';
@@ -65,6 +65,16 @@ export class Server {
 		const gone = new Promise((done) => child.once('exit', done));
 		child.kill('SIGKILL');
 		await gone;
+	}
+
+	/** Bytes that its process holds now (proc(5), VmRSS). */
+	held(): number {
+		try {
+			const status = readFileSync(`/proc/${this.child!.pid}/status`, 'utf8');
+			return Number(/VmRSS:\s+(\d+)/.exec(status)![1]) * 1024;
+		} catch {
+			return 0;
+		}
 	}
 
 	async stop(): Promise<void> {
