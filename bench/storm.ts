@@ -290,7 +290,7 @@ async function startBatch(
 }
 
 /** A PDF of photographs, so many MB. */
-async function heavyPdf(megabytes: number): Promise<Uint8Array> {
+export async function heavyPdf(megabytes: number): Promise<Uint8Array> {
 	const document = await PDFDocument.create();
 	let size = 0;
 	for (let i = 0; size < (megabytes - 4) * MB; i++) {

@@ -18,6 +18,7 @@ export {
 	wordInWorker,
 	type Following
 } from './pool';
+export { sweepMemory } from './memory';
 export type { PagePlace } from './page-order';
 export { languagesFor } from './ocr';
 export { readScan, SCAN_SCALE, type ScanReading } from './scan';

@@ -4,13 +4,15 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 
 /**
- * Workers by what they do, so that one kind of work never waits for another: what is soon done, what takes long, sealing,
- * and reading pictures.
+ * Workers by what they do, so that one kind of work never waits for another: what is soon done, what takes long, what is
+ * large, sealing, and reading pictures.
  */
-export type Lane = 'short' | 'long' | 'seal' | 'read';
-const THREADS: Record<Lane, number> = { short: 1, long: 2, seal: 1, read: 1 };
+export type Lane = 'short' | 'long' | 'heavy' | 'seal' | 'read';
+const THREADS: Record<Lane, number> = { short: 1, long: 2, heavy: 1, seal: 1, read: 1 };
+/** How long a worker waits for more, in ms. One that held a large file goes at once: what it took it would never give back. */
+const IDLE: Record<Lane, number> = { short: 600_000, long: 600_000, heavy: 0, seal: 600_000, read: 600_000 };
 /** By how much a lane's threads give way to the server's own and to what is soon done (nice(2), a thread's own on Linux). */
-const GIVES_WAY: Record<Lane, number> = { short: 0, long: 10, seal: 2, read: 15 };
+const GIVES_WAY: Record<Lane, number> = { short: 0, long: 10, heavy: 12, seal: 2, read: 15 };
 
 /** What a job tells while it is under way. */
 export type Told = { is: 'queued' } | { is: 'working' } | { is: 'page'; page: number; of: number };
@@ -46,7 +48,7 @@ function workers(lane: Lane): Piscina {
 		filename,
 		minThreads: 0,
 		maxThreads: THREADS[lane],
-		idleTimeout: 600_000,
+		idleTimeout: IDLE[lane],
 		niceIncrement: GIVES_WAY[lane],
 		resourceLimits: { maxOldGenerationSizeMb: 1024 }
 	});

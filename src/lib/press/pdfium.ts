@@ -2,6 +2,7 @@ import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import type { PageDrawing, PrintedWord, ShownRect } from '../core/page';
 import { packageBytes } from './assets';
 import { pictureShare, readDrawing } from './drawn';
+import { openLent, written } from './pdfium-files';
 import { heap } from './pdfium-memory';
 import { readWords } from './words';
 
@@ -68,29 +69,15 @@ const ANNOTATION = { link: 2, popup: 16, widget: 20 } as const;
 /** Opens what can be opened. Gives 'locked' for a file that wants a password, 'damaged' for one beyond repair. */
 export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | 'damaged'> {
 	const m = await pdfium();
-	const { malloc, free } = m.pdfium.wasmExports;
-	const at = malloc(bytes.length);
-	memory(m).set(bytes, at);
-	const doc = m.FPDF_LoadMemDocument(at, bytes.length, '');
+	const { doc, giveBack } = openLent(m, bytes);
 	if (!doc) {
 		const error = m.FPDF_GetLastError();
-		free(at);
+		giveBack();
 		return error === ERROR.password || error === ERROR.security ? 'locked' : 'damaged';
 	}
 	let form: { info: number; handle: number } | null = null;
 	/** Annotations that the page's dictionary lists, told without opening the page. */
 	const annotated = (page: number) => m.EPDFPage_GetAnnotCountRaw(doc, page) > 0;
-	const saved = (of: number): Uint8Array => {
-		const writer = m.PDFiumExt_OpenFileWriter();
-		m.PDFiumExt_SaveAsCopy(of, writer);
-		const size = m.PDFiumExt_GetFileWriterSize(writer);
-		const out = malloc(size);
-		m.PDFiumExt_GetFileWriterData(writer, out, size);
-		const copy = memory(m).slice(out, out + size);
-		free(out);
-		m.PDFiumExt_CloseFileWriter(writer);
-		return copy;
-	};
 	const pages = m.FPDF_GetPageCount(doc);
 	const numbers = {
 		floats: (at: number, count: number) => [...heap(m).HEAPF32.slice(at >> 2, (at >> 2) + count)],
@@ -99,7 +86,7 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 	return {
 		pages,
 		signed: isSigned(m, doc),
-		saved: () => saved(doc),
+		saved: () => written(m, doc),
 		showForms(leftOut, hidden = []) {
 			const wanted = Array.from({ length: pages }, (_, page) => page).filter(annotated);
 			if (wanted.length === 0) return 0;
@@ -121,7 +108,7 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 				withPage(m, doc, page, (handle) => annotated(page) && m.FPDFPage_Flatten(handle, 1));
 			const alone = m.FPDF_CreateNewDocument();
 			m.FPDF_ImportPages(alone, doc, '', 0);
-			const copy = saved(alone);
+			const copy = written(m, alone);
 			m.FPDF_CloseDocument(alone);
 			return copy;
 		},
@@ -172,7 +159,7 @@ export async function openPdf(bytes: Uint8Array): Promise<OpenPdf | 'locked' | '
 				m.PDFiumExt_CloseFormFillInfo(form.info);
 			}
 			m.FPDF_CloseDocument(doc);
-			free(at);
+			giveBack();
 		}
 	};
 }

@@ -20,8 +20,9 @@ const TIME = {
 	word: 10_000,
 	office: 70_000
 };
-/** What is no larger than this is likely to be done soon. */
+/** What is no larger than this is likely to be done soon; and what is larger than that holds much memory. */
 const SMALL = 1_500_000;
+const LARGE = 8_000_000;
 
 /** Who follows a job, and may call it off. */
 export type Following = Pick<Wish, 'told' | 'signal'>;
@@ -35,7 +36,7 @@ async function bySize<T>(name: string, job: object, size: number, time: number, 
 			if (!(error instanceof JobEnded) || error.why !== 'heavy') throw error;
 		}
 	}
-	return inLane<T>(name, job, { lane: 'long', time, ...following });
+	return inLane<T>(name, job, { lane: Number.isFinite(size) && size > LARGE ? 'heavy' : 'long', time, ...following });
 }
 
 const CANCELLED = refuse('cancelled', 'Called off. Nothing was added.');
@@ -78,7 +79,8 @@ const MANY = { pages: 60, anew: 300 };
  */
 export async function compareInWorker(job: ToCompare, following?: Following): Promise<Compared | Refusal> {
 	const of = job.widths.length;
-	const part = of > MANY.pages ? Math.ceil(of / 2 / Math.ceil(of / MANY.anew)) : of;
+	const large = job.original.length > LARGE;
+	const part = of > MANY.pages && !large ? Math.ceil(of / 2 / Math.ceil(of / MANY.anew)) : of;
 	const parts = Array.from({ length: Math.ceil(of / part) }, (_, i) => [i * part, Math.min(of, (i + 1) * part)]);
 	const done = parts.map(() => 0);
 	try {
@@ -87,7 +89,7 @@ export async function compareInWorker(job: ToCompare, following?: Following): Pr
 				bySize<Compared>(
 					'compareJob',
 					{ ...job, from, to },
-					of > MANY.pages ? Infinity : job.original.length,
+					large || of <= MANY.pages ? job.original.length : Infinity,
 					TIME.compare,
 					{
 						signal: following?.signal,

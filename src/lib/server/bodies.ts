@@ -1,11 +1,12 @@
 import { createWriteStream } from 'node:fs';
-import { mkdir, readFile, rm } from 'node:fs/promises';
+import { mkdir, open, readFile, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { cleanText, cutText, oneLine } from '../core/clean-text';
 import { refuseWith, type Refusal } from '../core/refusal';
+import { sweepMemory } from '../press';
 import type { House } from './house';
 import { newToken } from './ids';
 
@@ -92,18 +93,30 @@ const LARGE_AT_ONCE = 1;
 let large = 0;
 const waiting: (() => void)[] = [];
 
+/** A body that has come in whole. */
+export interface Arrived {
+	/** its media type as told */
+	media: string;
+	/** its bytes; large ones in memory that the press's workers share */
+	bytes(): Promise<Uint8Array>;
+	form(): Promise<FormData>;
+}
+
 /**
  * Reads a body to its end; a large one into a file, so that ten at once don't fill the memory.
- * @returns does some work with it, once: as a request of its own, whose body is read as bytes or as a form; a large one
- * when it is its turn
+ * @returns does some work with it, once; with a large one when it is its turn
  */
 export async function arrived(
 	house: House,
 	request: Request
-): Promise<<T>(work: (body: Request) => Promise<T>) => Promise<T>> {
-	if (Number(request.headers.get('content-length') ?? 0) <= SMALL || !request.body) {
+): Promise<<T>(work: (body: Arrived) => Promise<T>) => Promise<T>> {
+	const media = request.headers.get('content-type') ?? '';
+	const size = Number(request.headers.get('content-length') ?? 0);
+	const formOfBytes = (bytes: BodyInit) => new Response(bytes, { headers: { 'content-type': media } }).formData();
+	if (size <= SMALL || !request.body) {
 		const bytes = await request.arrayBuffer();
-		return (work) => work(new Request(request.url, { method: 'POST', headers: request.headers, body: bytes }));
+		const body = { media, bytes: async () => new Uint8Array(bytes), form: () => formOfBytes(bytes) };
+		return (work) => work(body);
 	}
 	const folder = arriving(house);
 	await mkdir(folder, { recursive: true, mode: 0o700 });
@@ -118,9 +131,14 @@ export async function arrived(
 		try {
 			await turn();
 			try {
-				const body = await readFile(file);
-				return await work(new Request(request.url, { method: 'POST', headers: request.headers, body }));
+				return await work({
+					media,
+					bytes: async () => inShared(file),
+					form: async () => formOfBytes(await readFile(file))
+				});
 			} finally {
+				// shared memory weighs nothing to a collector, which would let it lie
+				setImmediate(sweepMemory);
 				large -= 1;
 				waiting.shift()?.();
 			}
@@ -129,6 +147,26 @@ export async function arrived(
 		}
 	};
 }
+
+async function inShared(file: string): Promise<Uint8Array> {
+	const handle = await open(file);
+	try {
+		const { size } = await handle.stat();
+		const bytes = new Uint8Array(new SharedArrayBuffer(size));
+		for (let at = 0; at < size;) {
+			const { bytesRead } = await handle.read(bytes, at, Math.min(MB, size - at), at);
+			if (bytesRead === 0) break;
+			at += bytesRead;
+		}
+		return bytes;
+	} finally {
+		await handle.close();
+	}
+}
+
+/** Bytes that no thread shares, for those who can't read shared ones. */
+export const ownBytes = (bytes: Uint8Array): Uint8Array =>
+	bytes.buffer instanceof SharedArrayBuffer ? bytes.slice() : bytes;
 
 const arriving = (house: House): string => path.join(house.config.folder, 'arriving');
 

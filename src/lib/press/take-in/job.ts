@@ -1,7 +1,6 @@
-import { setFlagsFromString } from 'node:v8';
-import { runInNewContext } from 'node:vm';
 import sharp from 'sharp';
 import { isRefusal, type Refusal } from '../../core/refusal';
+import { shareable, sweepMemory } from '../memory';
 import { openPdf, type OpenPdf } from '../pdfium';
 import { compared, type Compared } from './compare';
 import { isLeftOut } from './flatten';
@@ -28,7 +27,7 @@ export async function takeInJob(
 ): Promise<TakenInText | Refusal> {
 	const taken = await takeIn(bytes, limits, tell);
 	if (isRefusal(taken)) return taken;
-	const text = asText(taken);
+	const text = asText({ ...taken, bytes: shareable(taken.bytes) });
 	// once this has come back nothing holds the objects any more
 	if (text.words.count > MANY_WORDS) setImmediate(sweepMemory);
 	return text;
@@ -41,12 +40,6 @@ function asText({ words, drawn, widgets, ...rest }: TakenIn): TakenInText {
 
 /** So many words are 100 MB and more while they are objects. */
 const MANY_WORDS = 150_000;
-
-/** Gives up what is no longer held, at once: a worker that waits for work would keep it for long. */
-function sweepMemory(): void {
-	setFlagsFromString('--expose-gc');
-	(runInNewContext('gc') as () => void)();
-}
 
 /** Two forms of a document that should look alike; `widths` of all its pages as shown, in points. */
 export interface ToCompare {

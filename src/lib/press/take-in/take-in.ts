@@ -5,6 +5,7 @@ import type { PageDrawing, PageSize, PdfWidget, PrintedWord, Rect } from '../../
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { pageBox } from '../box';
 import { openPdf, type AnnotationPlace, type OpenPdf } from '../pdfium';
+import { sweepAfter } from '../memory';
 import { normalised } from '../qpdf';
 import { flatten, isLeftOut } from './flatten';
 import { sweep } from './sweep';
@@ -91,6 +92,7 @@ export async function takeIn(
 	}
 	if (isRefusal(rewritten)) return rewritten;
 	const { bytes, stripped, boxes, widgets, hidden } = rewritten;
+	sweepAfter(bytes.length);
 	const clean = await openPdf(bytes);
 	if (typeof clean === 'string' || clean.pages !== boxes.length) return DAMAGED;
 	try {
@@ -123,14 +125,16 @@ export async function takeIn(
 /** PDFium calls a file without pages damaged; a person should hear which it is. */
 async function isWithoutPages(bytes: Uint8Array): Promise<boolean> {
 	try {
-		return (await PDFDocument.load(bytes, { updateMetadata: false, parseSpeed: Infinity })).getPageCount() === 0;
+		return (
+			(await PDFDocument.load(bytes.slice(), { updateMetadata: false, parseSpeed: Infinity })).getPageCount() === 0
+		);
 	} catch {
 		return false;
 	}
 }
 
 function lookInside(opened: OpenPdf, original: Uint8Array, limits: TakeInLimits): Refusal | null {
-	if (Buffer.from(original).includes('/Encrypt') && /\/Encrypt\s+(\d+\s+\d+\s+R|<<)/.test(tail(original)))
+	if (seen(original).includes('/Encrypt') && /\/Encrypt\s+(\d+\s+\d+\s+R|<<)/.test(tail(original)))
 		return refuse('pdf-locked', 'The PDF is protected against changes. Save a copy without protection and add that.');
 	if (opened.pages === 0) return NO_PAGES;
 	if (opened.pages > limits.pages)
@@ -161,6 +165,7 @@ async function rewrittenOf(opened: OpenPdf): Promise<Rewritten | Refusal> {
 
 async function rewrite(mended: Uint8Array): Promise<Rewritten | Refusal> {
 	const doc = await PDFDocument.load(mended, { updateMetadata: false, parseSpeed: Infinity });
+	sweepAfter(mended.length);
 	mendBoxes(doc);
 	const widgets = readWidgets(doc);
 	const { fields, marks, hidden } = flatten(doc);
@@ -185,7 +190,11 @@ async function rewrite(mended: Uint8Array): Promise<Rewritten | Refusal> {
 async function savedAnew(doc: PDFDocument): Promise<Uint8Array> {
 	const save = () => doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false });
 	try {
-		return new Uint8Array(await normalised(await save()));
+		const saved = await save();
+		sweepAfter(saved.length);
+		const anew = await normalised(saved);
+		sweepAfter(saved.length);
+		return anew;
 	} catch {
 		sweep(doc);
 		return new Uint8Array(await save());
@@ -260,9 +269,12 @@ async function thumbnail(pdf: OpenPdf): Promise<Uint8Array> {
 
 /** Trailers stand at the end, linearised ones near the start as well (ISO 32000-2 §7.5.5, Annex F). */
 function tail(bytes: Uint8Array): string {
-	const text = Buffer.from(bytes);
+	const text = seen(bytes);
 	return text.subarray(-8192).toString('latin1') + text.subarray(0, 8192).toString('latin1');
 }
+
+/** The same bytes as a Buffer, not a copy of them. */
+const seen = (bytes: Uint8Array): Buffer => Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 
 function mb(bytes: number): string {
 	return (bytes / 1024 / 1024).toFixed(bytes < 10 * 1024 * 1024 ? 1 : 0);

@@ -22,19 +22,28 @@ export async function asPdf(files: Uint8Array[], wish: AddWish): Promise<AsPdf |
 	const size = files.reduce((sum, file) => sum + file.length, 0);
 	if (size > LIMITS.bytes)
 		return refuse('file-too-large', `The file is ${mb(size)} MB; ${mb(LIMITS.bytes)} MB is the most.`);
-	const kinds = await Promise.all(files.map(async (file) => (await fileTypeFromBuffer(file))?.mime ?? ''));
+	const kinds = await Promise.all(files.map(kindOf));
 	if (kinds.every((kind) => PICTURES.includes(kind))) {
-		const pdf = await picturesInWorker(files, wish);
+		const pdf = await picturesInWorker(
+			files.map((file) => file.slice()),
+			wish
+		);
 		if (isRefusal(pdf)) return pdf;
 		return { pdf, sources: files.map((bytes, i) => ({ bytes, media: kinds[i]! })), shaded: [], note: () => [] };
 	}
 	if (files.length > 1)
 		return refuse('not-pictures', 'Only pictures can be the pages of one document. Add the others one by one.');
-	if (kinds[0] === WORD || kinds[0] === 'application/zip') return fromWord(first, wish);
+	if (kinds[0] === WORD || kinds[0] === 'application/zip') return fromWord(first.slice(), wish);
 	const no = glance(first);
 	if (no?.code === 'not-a-pdf')
 		return refuse('not-a-pdf', 'This is neither a PDF, a Word document (DOCX), nor a picture (PNG, JPEG).');
 	return no ?? { pdf: first, sources: [], shaded: [], note: () => [] };
+}
+
+/** The media type by content. A PDF is told by its head alone: the rest of it may be shared with other threads. */
+async function kindOf(file: Uint8Array): Promise<string> {
+	if (glance(file) === null) return 'application/pdf';
+	return (await fileTypeFromBuffer(file.slice()))?.mime ?? '';
 }
 
 async function fromWord(bytes: Uint8Array, wish: AddWish): Promise<AsPdf | Refusal> {

@@ -1,6 +1,6 @@
 import { refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived } from '$lib/server/bodies';
+import { arrived, ownBytes } from '$lib/server/bodies';
 import { readDraft } from '$lib/server/packets/drafts';
 import { keepFile, keepPicture } from '$lib/server/packets/files';
 import { answer } from '$lib/server/web';
@@ -11,11 +11,9 @@ export const POST = async ({ params, request, url }) => {
 	if (!draft) return answer(refuse('no-draft', 'This draft is gone: it has been sent or put away.'));
 	const body = await arrived(house(), request);
 	const id = url.searchParams.get('field');
-	if (id === null) return answer(await body(async (whole) => keepPicture(house(), await bytesOf(whole))));
+	if (id === null) return answer(await body(async (whole) => keepPicture(house(), ownBytes(await whole.bytes()))));
 	const field = draft.plan.fields.find((f) => f.id === id && f.kind === 'attachment');
 	if (!field) return answer(refuse('no-field', 'That place is not saved yet. Try again in a moment.'));
 	const name = url.searchParams.get('name') ?? 'File';
-	return answer(await body(async (whole) => keepFile(house(), field, name, await bytesOf(whole))));
+	return answer(await body(async (whole) => keepFile(house(), field, name, ownBytes(await whole.bytes()))));
 };
-
-const bytesOf = async (body: Request) => new Uint8Array(await body.arrayBuffer());

@@ -1,6 +1,6 @@
 import { refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived } from '$lib/server/bodies';
+import { arrived, type Arrived } from '$lib/server/bodies';
 import { addPaper, type AddWish } from '$lib/server/papers';
 import { answer, followed } from '$lib/server/web';
 
@@ -27,9 +27,8 @@ export const POST = async ({ request, url }) => {
 	return request.headers.get('accept') === 'application/x-ndjson' ? followed(add) : answer(await add({}));
 };
 
-async function filesOf(body: Request): Promise<Uint8Array[]> {
-	if (!body.headers.get('content-type')?.startsWith('multipart/form-data'))
-		return [new Uint8Array(await body.arrayBuffer())];
-	const files = (await body.formData()).getAll('file').filter((part) => part instanceof File);
+async function filesOf(body: Arrived): Promise<Uint8Array[]> {
+	if (!body.media.startsWith('multipart/form-data')) return [await body.bytes()];
+	const files = (await body.form()).getAll('file').filter((part) => part instanceof File);
 	return Promise.all(files.slice(0, MOST_PICTURES + 1).map(async (file) => new Uint8Array(await file.arrayBuffer())));
 }

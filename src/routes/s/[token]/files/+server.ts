@@ -1,6 +1,6 @@
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived } from '$lib/server/bodies';
+import { arrived, ownBytes } from '$lib/server/bodies';
 import { count } from '$lib/server/limits';
 import { addFile } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
@@ -14,7 +14,5 @@ export const POST = async ({ params, locals, request, url }) => {
 		return answer(refuse('too-often', 'Too many files in a short time. Wait ten minutes, then try again.'));
 	const [field, name] = [url.searchParams.get('field') ?? '', url.searchParams.get('name') ?? 'File'];
 	const body = await arrived(house(), request);
-	return answer(
-		await body(async (whole) => addFile(house(), visitor, field, name, new Uint8Array(await whole.arrayBuffer())))
-	);
+	return answer(await body(async (whole) => addFile(house(), visitor, field, name, ownBytes(await whole.bytes()))));
 };

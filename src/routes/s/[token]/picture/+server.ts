@@ -1,6 +1,6 @@
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived } from '$lib/server/bodies';
+import { arrived, ownBytes } from '$lib/server/bodies';
 import { count } from '$lib/server/limits';
 import { addMarkPicture } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';
@@ -13,7 +13,5 @@ export const POST = async ({ params, locals, request }) => {
 	if (!(await count('upload', params.token)))
 		return answer(refuse('too-often', 'Too many pictures in a short time. Wait ten minutes, then try again.'));
 	const body = await arrived(house(), request);
-	return answer(
-		await body(async (whole) => addMarkPicture(house(), visitor, new Uint8Array(await whole.arrayBuffer())))
-	);
+	return answer(await body(async (whole) => addMarkPicture(house(), visitor, ownBytes(await whole.bytes()))));
 };
