@@ -1,6 +1,7 @@
 /** The server's front: one house a process, opened when first needed, with its job runner. */
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { hasAccounts, setUpCode } from './accounts';
 import { sweepArriving } from './bodies';
 import { tune } from './db';
 import { openHouse, readConfig, unsafe, type House } from './house';
@@ -43,6 +44,10 @@ export async function start(): Promise<void> {
 	await sealKeys(opened);
 	await sweepArriving(opened);
 	runner.start();
+	if (!hasAccounts(opened))
+		console.log(
+			`Nobody has an account yet. Open ${opened.config.origin}/set-up; the set-up code is ${setUpCode(opened)}`
+		);
 	tune(opened.db);
 	setInterval(() => tune(opened.db), 3_600_000).unref();
 	const stop = () =>

@@ -2,10 +2,14 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 
 /** How often something may be tried, by whom; memory is enough for one process. */
 const limits = {
-	/** wrong passwords for one address, in 15 minutes */
+	/** tries at one account's password from one network address, in 15 minutes; a right one gives them back */
 	account: new RateLimiterMemory({ points: 10, duration: 900 }),
-	/** wrong passwords from one network address, in 15 minutes */
+	/** tries at one account's password from anywhere; more, so that nobody is easily shut out by somebody elsewhere */
+	everywhere: new RateLimiterMemory({ points: 100, duration: 900 }),
+	/** tries at passwords from one network address, in 15 minutes; a right one gives its own back */
 	signIn: new RateLimiterMemory({ points: 40, duration: 900 }),
+	/** codes entered on the set-up page from one network address, in 15 minutes */
+	setUp: new RateLimiterMemory({ points: 20, duration: 900 }),
 	/** links that lead nowhere, from one network address, in 10 minutes */
 	link: new RateLimiterMemory({ points: 60, duration: 600 }),
 	/** codes sent to one link, in 10 minutes */
@@ -15,12 +19,6 @@ const limits = {
 };
 export type Limit = keyof typeof limits;
 
-/** Whether the limit has been used up already. */
-export async function isOverLimit(limit: Limit, who: string): Promise<boolean> {
-	const used = await limits[limit].get(who);
-	return used !== null && used.remainingPoints <= 0;
-}
-
 /** Counts one; false when that was one too many. */
 export async function count(limit: Limit, who: string): Promise<boolean> {
 	try {
@@ -29,6 +27,11 @@ export async function count(limit: Limit, who: string): Promise<boolean> {
 	} catch {
 		return false;
 	}
+}
+
+/** Gives one back. */
+export async function giveBack(limit: Limit, who: string): Promise<void> {
+	await limits[limit].reward(who);
 }
 
 export async function forgive(limit: Limit, who: string): Promise<void> {

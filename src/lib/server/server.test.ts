@@ -6,9 +6,9 @@ import { SMTPServer } from 'smtp-server';
 import { afterAll, describe, expect, it } from 'vitest';
 import { account, mails, ok, realPlan, sent, signs, testHouse, type TestHouse } from '../../../e2e/kit/house';
 import { closePool } from '../press';
-import { accountOf, closeAccount, signIn, signOut, addAccount } from './accounts';
+import { accountOf, addAccount, addFirstOwner, closeAccount, setUpCode, signIn, signOut } from './accounts';
 import { checkData } from './check';
-import { openDb } from './db';
+import { memoryDb, openDb } from './db';
 import { needsYou, outNow, records, findPackets, countOut } from './desk';
 import { exportAll } from './export';
 import { DEMO_KEY, houseOf, unsafe } from './house';
@@ -48,6 +48,24 @@ describe('accounts', () => {
 		const { house } = await testHouse();
 		expect(await addAccount(house, { name, email, password, level: 'viewer' })).toMatchObject({ code });
 	});
+	it('begin with one owner, who shows the code, however many try at once', async () => {
+		const house = houseOf(memoryDb(), { folder: '', origin: '', key: '', demo: false, smtp: null, mailFrom: '' });
+		const first = (n: number, code: string) =>
+			addFirstOwner(house, code, { name: `N${n}`, email: `n${n}@x.example`, password: 'long enough' });
+		expect(await first(0, 'AAAAA-BBBBB')).toMatchObject({ code: 'wrong-code' });
+		const all = await Promise.all([1, 2, 3, 4, 5].map((n) => first(n, setUpCode(house).toLowerCase())));
+		expect(all.filter((one) => !('refused' in one))).toHaveLength(1);
+		expect(house.db.prepare('SELECT count(*) AS n FROM accounts').get()).toEqual({ n: 1 });
+		expect(await first(6, setUpCode(house))).toMatchObject({ code: 'set-up' });
+	});
+	it('are judged a few at a time; what is more than can wait is not judged at all', async () => {
+		const { house } = await testHouse();
+		const tried = await Promise.all(
+			Array.from({ length: 40 }, () => signIn(house, 'odile@brindlevale.example', 'wrong password'))
+		);
+		expect(tried.filter((one) => one === 'busy').length).toBeGreaterThanOrEqual(15);
+		expect(tried.filter((one) => one === null).length).toBeGreaterThanOrEqual(20);
+	}, 60_000);
 	it('keep neither passwords nor session tokens', async () => {
 		const { house } = await testHouse();
 		const token = (await signIn(house, 'odile@brindlevale.example', 'long enough'))!;

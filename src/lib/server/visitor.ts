@@ -2,16 +2,18 @@ import { error } from '@sveltejs/kit';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import { chosenLanguage, wordsOf } from '../words';
 import { house } from './index';
-import { count, isOverLimit } from './limits';
+import { count } from './limits';
 import { visit, type Visitor } from './signing';
 
-/** The visitor behind a link, or a refusal. Links that lead nowhere are counted by address, so that nobody can try many. */
+/**
+ * The visitor behind a link, or a refusal. Links that lead nowhere are counted by address, so that nobody can try many; one
+ * that leads somewhere is never shut out by what others at the same address have tried.
+ */
 export async function visitorOf(token: string, locals: App.Locals): Promise<Visitor | Refusal> {
 	const { address } = locals.from;
-	if (await isOverLimit('link', address))
-		return refuse('too-often', 'Too many links that lead nowhere. Wait ten minutes, then try again.');
 	const visitor = visit(house(), token, locals.pass);
-	if (isRefusal(visitor) && visitor.code === 'no-link') await count('link', address);
+	if (isRefusal(visitor) && visitor.code === 'no-link' && !(await count('link', address)))
+		return refuse('too-often', 'Too many links that lead nowhere. Wait ten minutes, then try again.');
 	return visitor;
 }
 

@@ -9,6 +9,15 @@
 		<h1 class="text-2xl leading-8">Set up this Pellum</h1>
 		<p class="pt-1 pb-6 text-quiet">You become its owner. Others of the office are added under Settings.</p>
 		<label class="block pb-4"
+			>Set-up code, printed where Pellum was started<input
+				class="input mt-1 font-mono"
+				name="code"
+				autocomplete="off"
+				required
+				defaultValue={form?.code ?? ''}
+			/></label
+		>
+		<label class="block pb-4"
 			>Organisation<input
 				class="input mt-1"
 				name="organisation"

@@ -1,8 +1,9 @@
-import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 import { isAddress } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
 import type { House } from '../house';
-import { newId, newToken, tokenHash } from '../ids';
+import { inTransaction } from '../db';
+import { newId, newReference, newToken, tokenHash } from '../ids';
+import { hashPassword, passwordFits } from './password';
 
 /** owner: everything; preparer: makes and sends; viewer: sees. */
 export const LEVELS = ['owner', 'preparer', 'viewer'] as const;
@@ -17,11 +18,34 @@ export interface Account {
 
 const SESSION_DAYS = 14;
 const LEAST_PASSWORD = 10;
-/** OWASP's minimum for scrypt at the time of writing: N = 2^17, r = 8, p = 1; needs 128 MB for a moment. */
-const COST: ScryptOptions = { N: 2 ** 17, r: 8, p: 1, maxmem: 192 * 1024 * 1024 };
 
 export function hasAccounts(house: House): boolean {
 	return house.db.prepare('SELECT 1 FROM accounts LIMIT 1').get() !== undefined;
+}
+
+const codes = new WeakMap<object, string>();
+
+/**
+ * What the first owner shows to be one who runs this Pellum: printed where it was started, good until there is an account.
+ * Made when first asked for.
+ */
+export function setUpCode(house: House): string {
+	let code = codes.get(house.db);
+	if (!code) codes.set(house.db, (code = `${newReference().slice(2)}-${newReference().slice(2)}`));
+	return code;
+}
+
+/** The first owner. Refuses `wrong-code`, what {@link addAccount} refuses, and `set-up` where somebody was faster. */
+export async function addFirstOwner(
+	house: House,
+	code: string,
+	wanted: { name: string; email: string; password: string }
+): Promise<Account | Refusal> {
+	if (code.trim().toUpperCase() !== setUpCode(house))
+		return refuse('wrong-code', 'That is not the code printed where Pellum was started.', 'code');
+	return addAccount(house, { ...wanted, level: 'owner' }, () =>
+		hasAccounts(house) ? refuse('set-up', 'Somebody has set this Pellum up just now. Sign in, or ask them.') : null
+	);
 }
 
 export function listAccounts(house: House): (Account & { closed: boolean })[] {
@@ -36,7 +60,8 @@ export function listAccounts(house: House): (Account & { closed: boolean })[] {
 /** Refuses a name or address that is missing, an address in use, a password under ten characters. */
 export async function addAccount(
 	house: House,
-	wanted: { name: string; email: string; level: Level; password: string }
+	wanted: { name: string; email: string; level: Level; password: string },
+	may: () => Refusal | null = () => null
 ): Promise<Account | Refusal> {
 	const name = wanted.name.trim();
 	const email = wanted.email.trim().toLowerCase();
@@ -44,15 +69,23 @@ export async function addAccount(
 	if (!isAddress(email)) return refuse('bad-address', `“${wanted.email}” can't be an e-mail address.`, 'email');
 	if (wanted.password.length < LEAST_PASSWORD)
 		return refuse('short-password', `The password needs ${LEAST_PASSWORD} characters or more.`, 'password');
-	if (house.db.prepare('SELECT 1 FROM accounts WHERE email = ?').get(email))
-		return refuse('address-taken', `${email} has an account already.`, 'email');
+	if (isTaken(house, email)) return TAKEN(email);
 	const account: Account = { id: newId(house.now()), name, email, level: wanted.level };
 	const password = await hashPassword(wanted.password);
-	house.db
-		.prepare('INSERT INTO accounts (id, name, email, level, password, created_at) VALUES (?, ?, ?, ?, ?, ?)')
-		.run(account.id, name, email, account.level, password, house.now().toISOString());
-	return account;
+	// judged again with the lock held: much may have happened while the password was hashed
+	return inTransaction(house.db, () => {
+		const no = may() ?? (isTaken(house, email) ? TAKEN(email) : null);
+		if (no) return no;
+		house.db
+			.prepare('INSERT INTO accounts (id, name, email, level, password, created_at) VALUES (?, ?, ?, ?, ?, ?)')
+			.run(account.id, name, email, account.level, password, house.now().toISOString());
+		return account;
+	});
 }
+
+const isTaken = (house: House, email: string): boolean =>
+	house.db.prepare('SELECT 1 FROM accounts WHERE email = ?').get(email) !== undefined;
+const TAKEN = (email: string): Refusal => refuse('address-taken', `${email} has an account already.`, 'email');
 
 /** Closes an account and ends its sessions. The last owner can't be closed. */
 export function closeAccount(house: House, id: string): Refusal | null {
@@ -69,14 +102,15 @@ export function closeAccount(house: House, id: string): Refusal | null {
 	return null;
 }
 
-/** A session's token for the right address and password; null for anything else, after the same work. */
-export async function signIn(house: House, email: string, password: string): Promise<string | null> {
+/** A session's token for the right address and password; null for anything else, after the same work; `busy` unjudged. */
+export async function signIn(house: House, email: string, password: string): Promise<string | 'busy' | null> {
 	const row = house.db
 		.prepare<[string], { id: string; password: string }>(
 			'SELECT id, password FROM accounts WHERE email = ? AND closed_at IS NULL'
 		)
 		.get(email.trim());
-	const ok = await passwordFits(password, row?.password ?? NOBODY);
+	const ok = await passwordFits(password, row?.password ?? null);
+	if (ok === 'busy') return 'busy';
 	if (!row || !ok) return null;
 	const { token, hash } = newToken();
 	const now = house.now();
@@ -110,22 +144,4 @@ export function accountById(house: House, id: string): Account | null {
 
 export function signOut(house: House, token: string): void {
 	house.db.prepare('DELETE FROM sessions WHERE token_hash = ?').run(tokenHash(token));
-}
-
-async function hashPassword(password: string): Promise<string> {
-	const salt = randomBytes(16);
-	return `${salt.toString('base64')}$${(await derive(password, salt)).toString('base64')}`;
-}
-
-const NOBODY = `${Buffer.alloc(16).toString('base64')}$${Buffer.alloc(32).toString('base64')}`;
-
-async function passwordFits(password: string, stored: string): Promise<boolean> {
-	const [salt, key] = stored.split('$').map((part) => Buffer.from(part, 'base64')) as [Buffer, Buffer];
-	return timingSafeEqual(await derive(password, salt), key);
-}
-
-function derive(password: string, salt: Buffer): Promise<Buffer> {
-	return new Promise((resolve, reject) =>
-		scrypt(password.normalize('NFKC'), salt, 32, COST, (error, key) => (error ? reject(error) : resolve(key)))
-	);
 }

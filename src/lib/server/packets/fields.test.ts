@@ -15,7 +15,7 @@ import { answersAsCsv, answersAsJson } from './data';
 import { newDraft, saveDraft, sendPlan } from './drafts';
 import { keepFile, keepPicture } from './files';
 import { stampsOf } from './marks';
-import { addFile, fileFor, finish, openAndConsent, signingView } from '../signing';
+import { addFile, fileFor, finish, saveAnswers, openAndConsent, signingView } from '../signing';
 
 let t: TestHouse;
 beforeEach(async () => {
@@ -217,6 +217,23 @@ describe('a file that is handed in', () => {
 	])('as %s', async (_, make, settings, code) => {
 		const got = await keepFile(t.house, field('f', 'attachment', 'maren', { settings }), 'File.pdf', await make());
 		expect('code' in got ? got.code : null).toBe(code);
+	});
+	it('that another packet holds, or another person handed in, is not had by writing its digest as an answer', async () => {
+		const plan = await with_(field('photo', 'attachment', 'maren'), field('other', 'attachment', 'tamsin'));
+		ok(sendPlan(t.house, t.odile, plan));
+		await t.runner.drain();
+		const [maren, tamsin] = ['maren', 'tamsin'].map((one) => visitor(t.house, `${one}@post.example`));
+		const hers = ok(await addFile(t.house, maren!, 'photo', 'x.png', await png()));
+		const kept = t.house.db
+			.prepare<[], { digest: string; bytes: number }>(
+				"SELECT digest, length(bytes) AS bytes FROM blobs WHERE media = 'application/pdf' LIMIT 1"
+			)
+			.get()!;
+		const stolen = { file: kept.digest, name: 'x.pdf', media: 'application/pdf', bytes: kept.bytes };
+		expect(saveAnswers(t.house, maren!, { photo: stolen }, FROM)).toMatchObject({ code: 'file-lost' });
+		expect(await finishes('maren@post.example', { photo: stolen })).toMatchObject({ code: 'file-lost' });
+		expect(saveAnswers(t.house, tamsin!, { other: hers }, FROM)).toMatchObject({ refused: true });
+		expect(ok(saveAnswers(t.house, maren!, { photo: hers }, FROM))).toHaveProperty('savedAt');
 	});
 	it('is not taken for somebody else’s place, nor by a digest that was made up', async () => {
 		const plan = await with_(field('photo', 'attachment', 'maren'), field('other', 'attachment', 'tamsin'));

@@ -8,7 +8,7 @@ import { newId, sha256Text } from '../ids';
 import { act } from '../packets/act';
 import { newLink, revokeLinks } from '../packets/links';
 import { checkLetters, checkPrintable } from '../packets/marks';
-import { forgetSaved } from './keeping';
+import { forgetSaved, notHandedIn } from './keeping';
 import type { Visitor } from './visit';
 
 /** What a person does on the signing page that counts. */
@@ -27,7 +27,11 @@ export function finish(
 	{ names = {}, guests = {} }: { names?: Names; guests?: Record<string, string> } = {}
 ): SentPacket | Refusal {
 	const { packet, person } = visitor;
-	const no = unproved(visitor) ?? checkPrintable(house.db, packet.plan, given) ?? unprintableName(names);
+	const no =
+		unproved(visitor) ??
+		notHandedIn(house, visitor, given) ??
+		checkPrintable(house.db, packet.plan, given) ??
+		unprintableName(names);
 	if (no) return no;
 	const shown = sha256Text(
 		canonicalJson({

@@ -1,6 +1,6 @@
-import { fieldsOf, type Answers, type FileAnswer } from '../../core/field';
+import { fieldsOf, isFile, type Answers, type FileAnswer } from '../../core/field';
 import { stillAt, isOpen, isShut, type From, type PageSeen, type SentPacket } from '../../core/packet';
-import { refuse, type Refusal } from '../../core/refusal';
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { sameJson } from '../../core/audit';
 import type { House } from '../house';
 import { act } from '../packets/act';
@@ -63,6 +63,8 @@ export function saveAnswers(
 	const { packet, person } = visitor;
 	const own = new Set(fieldsOf(packet.plan, person.id).map((field) => field.id));
 	const answers = Object.fromEntries(Object.entries(given).filter(([id]) => own.has(id)));
+	const lost = notHandedIn(house, visitor, answers);
+	if (lost) return lost;
 	const savedAt = house.now().toISOString();
 	const before = readSaved(house, packet.packet, person.id);
 	house.db
@@ -117,7 +119,11 @@ export async function addMarkPicture(
 	visitor: Visitor,
 	bytes: Uint8Array
 ): Promise<{ digest: string } | Refusal> {
-	return notNow(house, visitor) ?? keepPicture(house, bytes);
+	const no = notNow(house, visitor) ?? tooMany(house, visitor);
+	if (no) return no;
+	const kept = await keepPicture(house, bytes);
+	if (!isRefusal(kept)) noteHandedIn(house, visitor, kept.digest);
+	return kept;
 }
 
 /** A file handed in for one of this person's fields: judged by its content, kept unchanged. */
@@ -128,10 +134,45 @@ export async function addFile(
 	name: string,
 	bytes: Uint8Array
 ): Promise<FileAnswer | Refusal> {
-	const no = notNow(house, visitor);
+	const no = notNow(house, visitor) ?? tooMany(house, visitor);
 	if (no) return no;
 	const { packet, person } = visitor;
 	const field = fieldsOf(packet.plan, person.id).find((f) => f.id === fieldId && f.kind === 'attachment');
 	if (!field) return refuse('not-your-field', 'This place takes no file of yours.');
-	return keepFile(house, field, name, bytes);
+	const kept = await keepFile(house, field, name, bytes);
+	if (!isRefusal(kept)) noteHandedIn(house, visitor, kept.file);
+	return kept;
+}
+
+/** So many files and pictures one person can hand in for one packet, used or not. */
+const MOST_HANDED_IN = 200;
+
+function tooMany(house: House, { packet, person }: Visitor): Refusal | null {
+	const there = house.db
+		.prepare<[string, string, number], { digest: string }>(
+			'SELECT digest FROM handed_in WHERE packet = ? AND person = ? LIMIT ?'
+		)
+		.all(packet.packet, person.id, MOST_HANDED_IN);
+	return there.length < MOST_HANDED_IN
+		? null
+		: refuse('too-often', 'Too many files were handed in here. Use one of those, or ask the sender.');
+}
+
+function noteHandedIn(house: House, { packet, person }: Visitor, digest: string): void {
+	house.db
+		.prepare('INSERT OR IGNORE INTO handed_in (packet, person, digest, at) VALUES (?, ?, ?, ?)')
+		.run(packet.packet, person.id, digest, house.now().toISOString());
+}
+
+/** Refuses an answer that is a file or picture which this person has not handed in for this packet. */
+export function notHandedIn(house: House, { packet, person }: Visitor, answers: Answers): Refusal | null {
+	const mine = house.db.prepare('SELECT 1 FROM handed_in WHERE packet = ? AND person = ? AND digest = ?');
+	for (const [id, answer] of Object.entries(answers)) {
+		const digest = isFile(answer) ? answer.file : 'way' in answer && answer.way === 'picture' ? answer.digest : null;
+		if (digest === null || mine.get(packet.packet, person.id, digest)) continue;
+		return isFile(answer)
+			? refuse('file-lost', 'The file is not here any more. Add it again.', id)
+			: refuse('picture-lost', 'The picture is not here any more. Add it again.', id);
+	}
+	return null;
 }
