@@ -25,6 +25,15 @@ export function oneLine(text: string): string {
 	return cleanText(text).replace(/[\n\t]+/g, ' ');
 }
 
+/** Letters that are read from right to left, and the marks that turn what is beside them. */
+const TURNING =
+	/[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}\u061c\u200e\u200f]/u;
+
+/** A name or title within a sentence: what turns stays within it (FSI … PDI, UAX #9 §2.3), so that it can't move the words around. */
+export function isolated(text: string): string {
+	return TURNING.test(text) ? `\u2068${text}\u2069` : text;
+}
+
 const graphemes = new Intl.Segmenter('en', { granularity: 'grapheme' });
 /** Longer than any letter people see; a cluster beyond it is cut all the same. */
 const LONGEST_CLUSTER = 64;

@@ -1,4 +1,5 @@
 import { PageSizes, PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
+import { oneLine } from '../core/clean-text';
 import { drawSet, FontSet, spelled, type Face } from './fonts';
 import { stampAll, wrap, type Mark } from './stamp';
 
@@ -33,6 +34,9 @@ export interface Evidence {
 const INK = rgb(0.125, 0.149, 0.169);
 const QUIET = rgb(0.365, 0.392, 0.416);
 const THREAD = rgb(0.078, 0.322, 0.361);
+const LINE = rgb(0.85, 0.83, 0.78);
+/** Where the cells of a row of events begin, from the left edge of the text. */
+const CELL = { when: 22, says: 140 };
 const LEFT = 56;
 const RIGHT = PageSizes.A4[0] - 56;
 const TOP = PageSizes.A4[1] - 60;
@@ -51,31 +55,30 @@ export async function evidenceSheet(evidence: Evidence): Promise<PDFDocument> {
 	for (const [word, says] of evidence.facts) await sheet.pair(word, says);
 	await sheet.heading('People');
 	for (const person of evidence.people) {
-		await sheet.text(person.name, { face: 'plainBold', size: 10 });
-		await sheet.text([person.address, person.did, person.when].filter(Boolean).join(' · '), { size: 9.5 });
-		if (person.from) await sheet.text(person.from, { size: 8.5, colour: QUIET });
-		if (person.shown) await sheet.text(`was shown ${person.shown}`, { face: 'mono', size: 7.5, colour: QUIET });
+		await sheet.pair('Name', person.name, 10, 'plainBold');
+		if (person.address) await sheet.pair('Address', person.address, 9.5);
+		await sheet.pair('Part', [person.did, person.when].filter(Boolean).join(' · '), 9.5);
+		if (person.from) await sheet.pair('Came', person.from, 8.5);
+		if (person.shown) await sheet.pair('Was shown', person.shown, 7.5, 'mono');
 		if (person.mark) await sheet.mark(person.mark);
-		sheet.gap(4);
+		sheet.gap(6);
 	}
 	await sheet.heading('Documents');
 	for (const paper of evidence.papers) {
-		await sheet.text(`${paper.name}, ${paper.pages} ${paper.pages === 1 ? 'page' : 'pages'}`, {
-			face: 'plainBold',
-			size: 10
-		});
-		await sheet.text(`as shown  ${paper.digest}`, { face: 'mono', size: 7.5, colour: QUIET });
-		await sheet.text(`as sealed ${paper.sealed}`, { face: 'mono', size: 7.5, colour: QUIET });
-		sheet.gap(4);
+		await sheet.pair('Name', paper.name, 10, 'plainBold');
+		await sheet.pair('Pages', String(paper.pages), 9.5);
+		await sheet.pair('As shown', paper.digest, 7.5, 'mono');
+		await sheet.pair('As sealed', paper.sealed, 7.5, 'mono');
+		sheet.gap(6);
 	}
 	for (const file of evidence.attachments) {
-		await sheet.text(`${file.name}, attached unchanged`, { face: 'plainBold', size: 10 });
-		await sheet.text(`as it came ${file.digest}`, { face: 'mono', size: 7.5, colour: QUIET });
-		sheet.gap(4);
+		await sheet.pair('Name', file.name, 10, 'plainBold');
+		await sheet.pair('Attached unchanged', file.digest, 7.5, 'mono');
+		sheet.gap(6);
 	}
 	await sheet.heading('What happened');
-	for (const event of evidence.events)
-		await sheet.pair(event.when, event.from ? `${event.what} (${event.from})` : event.what, 9);
+	for (const [i, event] of evidence.events.entries())
+		await sheet.row(i + 1, event.when, event.from ? `${event.what} (${event.from})` : event.what);
 	await sheet.heading('How to check this');
 	await sheet.text(
 		'This sheet and every sealed copy carry a digital signature and a time-stamp. Any program that checks PDF signatures ' +
@@ -109,25 +112,57 @@ class Sheet {
 	async heading(text: string): Promise<void> {
 		this.room(60);
 		this.gap(14);
-		this.page.drawLine({
-			start: { x: LEFT, y: this.y },
-			end: { x: RIGHT, y: this.y },
-			thickness: 0.5,
-			color: rgb(0.85, 0.83, 0.78)
-		});
+		this.rule();
 		this.gap(8);
 		await this.text(text, { face: 'serifBold', size: 12 });
 		this.gap(4);
 	}
 
-	async pair(word: string, says: string, size = 10): Promise<void> {
+	/** A word and what it says, in a cell of its own behind a bar: no line of a value begins where a word would. */
+	async pair(word: string, says: string, size = 10, face: Face = 'plain'): Promise<void> {
 		this.room(size * 1.5);
+		const [top, page] = [this.y, this.page];
+		await this.text(word, { size: 9, colour: QUIET, right: LEFT + CELL.says - 8 });
+		const below = this.y;
+		this.y = top;
+		await this.text(says, { size, face, left: LEFT + CELL.says + 8 });
+		this.y = page === this.page ? Math.min(this.y, below) : this.y;
+		this.bars(page, top);
+		this.gap(2);
+	}
+
+	/**
+	 * A numbered row between rules, what was said in a cell of its own: whatever a name or a reason holds, it can't look
+	 * like a row of its own.
+	 */
+	async row(number: number, when: string, says: string): Promise<void> {
+		const size = 9;
+		this.room(size * 3.2);
+		this.rule();
+		const [top, page] = [this.y, this.page];
+		this.gap(3);
 		const y = this.y;
-		await this.text(word, { size, colour: QUIET, right: LEFT + 118 });
+		await this.text(String(number), { face: 'mono', size: 8, colour: QUIET, right: LEFT + CELL.when });
+		this.y = y;
+		await this.text(when, { size, colour: QUIET, left: LEFT + CELL.when, right: LEFT + CELL.says - 8 });
 		const below = this.y;
 		this.y = y;
-		await this.text(says, { size, left: LEFT + 126 });
-		this.y = Math.min(this.y, below) - 2;
+		await this.text(says, { size, left: LEFT + CELL.says + 8 });
+		this.y = (page === this.page ? Math.min(this.y, below) : this.y) - 3;
+		this.bars(page, top);
+	}
+
+	private rule(): void {
+		this.page.drawLine({ start: { x: LEFT, y: this.y }, end: { x: RIGHT, y: this.y }, thickness: 0.4, color: LINE });
+	}
+
+	/** The bar beside a cell that began there, on each page that it takes. */
+	private bars(first: PDFPage, top: number): void {
+		const x = LEFT + CELL.says;
+		const bar = (page: PDFPage, from: number, to: number) =>
+			page.drawLine({ start: { x, y: from }, end: { x, y: to }, thickness: 0.4, color: LINE });
+		bar(first, top, first === this.page ? this.y : BOTTOM);
+		if (first !== this.page) bar(this.page, TOP, this.y);
 	}
 
 	async text(
@@ -140,7 +175,7 @@ class Sheet {
 			right = RIGHT
 		}: { face?: Face; size?: number; colour?: ReturnType<typeof rgb>; left?: number; right?: number } = {}
 	): Promise<void> {
-		for (const line of await wrap(this.fonts, spelled(text, face), (right - left) / size, face)) {
+		for (const line of await wrap(this.fonts, spelled(oneLine(text), face), (right - left) / size, face)) {
 			this.room(size * 1.45);
 			drawSet(this.page, await this.fonts.set(line, face), left, this.y - size, size, colour);
 			this.y -= size * 1.45;
@@ -150,7 +185,7 @@ class Sheet {
 	/** A signature, as large as it usually stands on a page. */
 	async mark(mark: Mark): Promise<void> {
 		this.room(40);
-		const rect = { x: LEFT, y: this.y - 36, width: 170, height: 34 };
+		const rect = { x: LEFT + CELL.says + 8, y: this.y - 36, width: 170, height: 34 };
 		await stampAll(this.doc, this.fonts, [{ page: this.doc.getPageCount() - 1, rect, mark }]);
 		this.y -= 40;
 	}

@@ -1,17 +1,18 @@
+import { isolated } from '../core/clean-text';
 import { SENDER, type PacketEvent, type PaperTaken, type PlanChange, type Plan, type Recorded } from '../core/packet';
 import { doneWord } from '../core/route';
 
 /** An event in plain words, for the record beside a packet and for the evidence sheet. */
 export function inWords(event: Recorded, plan: Plan): string {
 	const person = (id: string) =>
-		id === SENDER ? 'the sender' : (plan.people.find((p) => p.id === id)?.name ?? 'somebody');
+		id === SENDER ? 'the sender' : isolated(plan.people.find((p) => p.id === id)?.name ?? 'somebody');
 	const said = sentence(event, plan, person);
-	return event.by.kind === 'office' && event.type !== 'PacketSent' ? `${said} By ${event.by.name}.` : said;
+	return event.by.kind === 'office' && event.type !== 'PacketSent' ? `${said} By ${isolated(event.by.name)}.` : said;
 }
 
 /** Whether documents were taken in unchanged, or which pages were accepted as they are, by whom. */
 function takenInWords(taken: PaperTaken[], plan: Plan): string {
-	const name = (id: string) => plan.papers.find((paper) => paper.id === id)?.name ?? 'a document';
+	const name = (id: string) => isolated(plan.papers.find((paper) => paper.id === id)?.name ?? 'a document');
 	return taken
 		.map(({ paper, pages }) =>
 			pages.length === 0
@@ -24,7 +25,7 @@ function takenInWords(taken: PaperTaken[], plan: Plan): string {
 function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string): string {
 	switch (event.type) {
 		case 'PacketSent':
-			return `${event.sender.name} sent it as ${event.reference}.${takenInWords(event.taken ?? [], plan)}`;
+			return `${isolated(event.sender.name)} sent it as ${event.reference}.${takenInWords(event.taken ?? [], plan)}`;
 		case 'StopOpened':
 			return `Stop ${event.stop + 1} opened for ${event.people.map(person).join(' and ')}.`;
 		case 'StopSkipped':
@@ -34,13 +35,13 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'MessageSent':
 			return `${MESSAGE[event.purpose]} sent to ${person(event.person)}, ${event.to}${event.channel === 'text' ? ', by text message' : ''}.`;
 		case 'MessageRefused':
-			return `A ${event.channel === 'text' ? 'text message' : 'message'} to ${person(event.person)}, ${event.to}, came back: ${event.why}`;
+			return `A ${event.channel === 'text' ? 'text message' : 'message'} to ${person(event.person)}, ${event.to}, came back: ${isolated(event.why)}`;
 		case 'LinkTaken':
 			return `The link of ${person(event.person)} was taken, to be handed on.`;
 		case 'CopyLookedAt':
 			return `${person(event.person)} looked at their copy.`;
 		case 'PagesSeen':
-			return `${person(event.person)} had pages in view: ${event.pages.map((one) => `${plan.papers.find((p) => p.id === one.paper)?.name ?? 'a document'}, page ${one.page + 1}, ${one.seconds} s`).join('; ')}.`;
+			return `${person(event.person)} had pages in view: ${event.pages.map((one) => `${isolated(plan.papers.find((p) => p.id === one.paper)?.name ?? 'a document')}, page ${one.page + 1}, ${one.seconds} s`).join('; ')}.`;
 		case 'AnswersKept':
 			return `${person(event.person)} changed ${event.fields.length === 1 ? 'an answer' : `${event.fields.length} answers`}: ${event.fields.map((id) => `“${plan.fields.find((f) => f.id === id)?.label ?? 'a field'}”`).join(', ')}.`;
 		case 'CodeWrong':
@@ -50,11 +51,11 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'PersonHeld':
 			return `${person(event.person)} has entered as many wrong codes as are allowed; the packet is held.`;
 		case 'HoldReleased':
-			return `${person(event.person)} was ${event.how === 'let through' ? 'let through without a code' : 'let try again'}${event.note ? `: ${event.note}` : ''}.`;
+			return `${person(event.person)} was ${event.how === 'let through' ? 'let through without a code' : 'let try again'}${event.note ? `: ${isolated(event.note)}` : ''}.`;
 		case 'DeviceHanded':
 			return `${person(event.person)} handed their device to ${person(event.guest)}.`;
 		case 'GuestConfirmed':
-			return `${person(event.person)} says that ${person(event.guest)} did it in front of them: ${event.how}`;
+			return `${person(event.person)} says that ${person(event.guest)} did it in front of them: ${isolated(event.how)}`;
 		case 'PaperOpened':
 			return `${person(event.person)} opened it.`;
 		case 'ConsentGiven':
@@ -64,15 +65,15 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `${person(event.person)} ${doneWord(duty)}.`;
 		}
 		case 'PersonNamed':
-			return `${event.name}, ${event.email}, was named as ${plan.people.find((p) => p.id === event.person)?.role || 'the next person'}.`;
+			return `${isolated(event.name)}, ${event.email}, was named as ${plan.people.find((p) => p.id === event.person)?.role || 'the next person'}.`;
 		case 'PersonDeclined':
-			return `${person(event.person)} declined: ${event.reason}${event.others ? ' Others of their group can still do it.' : ''}`;
+			return `${person(event.person)} declined: ${isolated(event.reason)}${event.others ? ' Others of their group can still do it.' : ''}`;
 		case 'PartHandedOver':
-			return `${event.was.name}, ${event.was.email}, handed their part over to ${event.name}, ${event.email}: ${event.why}`;
+			return `${isolated(event.was.name)}, ${event.was.email}, handed their part over to ${isolated(event.name)}, ${event.email}: ${isolated(event.why)}`;
 		case 'WordingAsked':
-			return `${person(event.person)} asked for another wording of “${event.words}”${event.instead ? `: “${event.instead}”` : ''}${event.why ? ` (${event.why})` : ''}.`;
+			return `${person(event.person)} asked for another wording of “${isolated(event.words)}”${event.instead ? `: “${isolated(event.instead)}”` : ''}${event.why ? ` (${isolated(event.why)})` : ''}.`;
 		case 'WordingAnswered':
-			return `The wish for another wording was answered: ${event.say}`;
+			return `The wish for another wording was answered: ${isolated(event.say)}`;
 		case 'DeadlineMoved':
 			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now?.slice(0, 10) ?? 'none'}.`;
 		case 'CorrectionBegun':
@@ -100,11 +101,11 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'PacketCompleted':
 			return 'Everyone has done their part; the packet is complete.';
 		case 'PacketWithdrawn':
-			return `It was withdrawn: ${event.reason}`;
+			return `It was withdrawn: ${isolated(event.reason)}`;
 		case 'PacketExpired':
 			return 'Its time ran out.';
 		case 'CopySealed':
-			return `“${plan.papers.find((p) => p.id === event.paper)?.name ?? 'A document'}” was sealed.`;
+			return `“${isolated(plan.papers.find((p) => p.id === event.paper)?.name ?? 'A document')}” was sealed.`;
 		case 'EvidenceSealed':
 			return 'The evidence sheet was made and sealed.';
 		case 'CopyFetched':
@@ -117,15 +118,15 @@ export function correctionInWords(changes: PlanChange[]): string[] {
 	return changes.map((change) => {
 		switch (change.what) {
 			case 'person added':
-				return `${change.name} was added.`;
+				return `${isolated(change.name)} was added.`;
 			case 'person removed':
-				return `${change.name} was taken off.`;
+				return `${isolated(change.name)} was taken off.`;
 			case 'person changed':
-				return `Changed of ${change.name}: ${change.parts.join(', ')}.`;
+				return `Changed of ${isolated(change.name)}: ${change.parts.join(', ')}.`;
 			case 'fields added':
 			case 'fields changed':
 			case 'fields removed':
-				return `${FIELDS[change.what]} ${change.name}: ${change.labels.map((label) => `“${label}”`).join(', ')}.`;
+				return `${FIELDS[change.what]} ${isolated(change.name)}: ${change.labels.map((label) => `“${isolated(label)}”`).join(', ')}.`;
 			case 'documents':
 				return `The documents are now ${change.names.map((name) => `“${name}”`).join(', ')}.`;
 			case 'title':
