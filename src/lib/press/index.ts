@@ -22,7 +22,7 @@ export { sweepMemory } from './memory';
 export type { PagePlace } from './page-order';
 export { languagesFor } from './ocr';
 export { readScan, SCAN_SCALE, type ScanReading } from './scan';
-export { makeIdentity, toPem, type Identity, type SealKeys } from './seal/keys';
+export { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } from './seal/keys';
 export { answerTimestamp } from './seal/timestamp';
 export { verifySealed } from './seal/verify';
 export type { Mark, Stamp } from './stamp';

@@ -1,4 +1,4 @@
-import { firstBroken, rootOf, grown, leafHash, GENESIS, plansOf } from '../core/audit';
+import { backwards, firstBroken, rootOf, grown, leafHash, GENESIS, plansOf } from '../core/audit';
 import { fold, type Recorded } from '../core/packet';
 import type { Db } from './db';
 import { sha256Bytes, sha256Text } from './ids';
@@ -35,6 +35,11 @@ function checkPacket(db: Db, packet: string): string[] {
 	const links = linksOf(db, packet);
 	const broken = firstBroken(sha256Text, links, GENESIS);
 	if (broken >= 0) return [`Packet ${packet}: event ${broken + 1} does not follow from those before it.`];
+	faults.push(
+		...backwards(links.map((link) => JSON.parse(link.body) as Record<string, unknown>)).map(
+			(say) => `Packet ${packet}: ${say}`
+		)
+	);
 	let state;
 	try {
 		state = fold(

@@ -1,8 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { toPem } from '../press';
 import type { Db } from './db';
 import { packetState } from './packets/act';
+import { rootsOf } from './keys';
 import { copiesOf } from './packets/copies';
 import { auditRecord } from './packets/log';
 import { answersAsCsv, answersAsJson } from './packets/data';
@@ -30,9 +30,6 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		write(folder, 'answers.json', answersAsJson(packet));
 		write(folder, 'answers.csv', answersAsCsv(packet));
 	}
-	for (const { name, issuer } of db
-		.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys')
-		.all())
-		write(path.join(target, 'trust'), `${name === 'seal' ? 'organisation' : 'time-stamp'}-root.pem`, toPem(issuer));
+	for (const { name, pem } of rootsOf(db)) write(path.join(target, 'trust'), name, pem);
 	return { packets: ended.length, files };
 }

@@ -6,7 +6,7 @@ import { sweepArriving } from './bodies';
 import { tune } from './db';
 import { openHouse, readConfig, unsafe, type House } from './house';
 import { JobRunner } from './jobs';
-import { sealKeys } from './keys';
+import { checkKeys } from './keys';
 
 export type { House } from './house';
 
@@ -41,7 +41,7 @@ export async function start(): Promise<void> {
 			`The press worker is not built: ${worker} is missing. Run “npm start” or “npm run dev”, which build it.`
 		);
 	const { house: opened, runner } = running();
-	await sealKeys(opened);
+	checkKeys(opened);
 	await sweepArriving(opened);
 	runner.start();
 	if (!hasAccounts(opened))

@@ -1,7 +1,9 @@
 import { createCipheriv, createDecipheriv, randomBytes, scryptSync } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { makeIdentity, toPem, type Identity, type SealKeys } from '../press';
+import { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } from '../press';
+import { cutText } from '../core/clean-text';
+import type { Db } from './db';
 import type { House } from './house';
 import { organisation } from './settings';
 
@@ -12,40 +14,83 @@ interface Row {
 	locked_key: Buffer;
 }
 
-const unlocked = new WeakMap<object, SealKeys>();
+/** Under a secret it was locked with, each key is unlocked once: scrypt takes long, and is meant to. */
+const unlocked = new WeakMap<object, Map<string, Identity>>();
+/** One after the other for each database, so that two who seal at once don't make two keys. */
+const making = new WeakMap<object, Promise<unknown>>();
 
-/** The organisation's keys, made when first asked for. Throws where PELLUM_KEY is not the one they were locked with. */
-export async function sealKeys(house: House): Promise<SealKeys> {
-	let keys = unlocked.get(house.db);
-	if (!keys) {
-		keys = { seal: await identity(house, 'seal'), stamp: await identity(house, 'stamp') };
-		unlocked.set(house.db, keys);
-		writeTrust(house, keys);
-	}
-	return keys;
+/**
+ * The keys that seal now, made when first asked for; after the organisation has another name, new ones under that name, the
+ * old ones kept for what they have sealed. Throws where PELLUM_KEY is not the one they were locked with.
+ */
+export function sealKeys(house: House): Promise<SealKeys> {
+	const next = (making.get(house.db) ?? Promise.resolve())
+		.catch(() => {})
+		.then(async () => ({ seal: await sealIdentity(house), stamp: await identity(house, 'stamp', 'Pellum stand-in') }));
+	making.set(house.db, next);
+	return next;
 }
 
-/** The two root certificates as PEM: what somebody must trust to check Pellum's copies. */
+/** Looks at start whether the keys that there are can be unlocked; makes none, as nobody may have named the organisation yet. */
+export function checkKeys(house: House): void {
+	for (const { name } of keyNames(house.db)) stored(house, name);
+	writeTrust(house);
+}
+
+/** The root certificates as PEM: what somebody must trust to check Pellum's copies, those of earlier names among them. */
 export async function trustedRoots(house: House): Promise<{ name: string; pem: string }[]> {
-	const keys = await sealKeys(house);
-	return [
-		{ name: 'organisation-root.pem', pem: toPem(keys.seal.issuer) },
-		{ name: 'time-stamp-root.pem', pem: toPem(keys.stamp.issuer) }
-	];
+	await sealKeys(house);
+	return rootsOf(house.db);
 }
 
-async function identity(house: House, name: 'seal' | 'stamp'): Promise<Identity> {
+const keyNames = (db: Db): { name: string }[] =>
+	db.prepare<[], { name: string }>('SELECT name FROM keys ORDER BY name').all();
+
+/** The roots of all keys that there are; of earlier ones with the day from which they were not used any more. */
+export function rootsOf(db: Db): { name: string; pem: string }[] {
+	return db
+		.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys ORDER BY name')
+		.all()
+		.map(({ name, issuer }) => ({
+			name: `${name.startsWith('seal') ? `organisation${name.slice(4)}` : 'time-stamp'}-root.pem`,
+			pem: toPem(issuer)
+		}));
+}
+
+async function sealIdentity(house: House): Promise<Identity> {
+	const named = cutText(organisation(house.db).name, 64);
+	const now = stored(house, 'seal');
+	if (now && organisationIn(now.certificate) !== named) {
+		const until = house.now().toISOString().slice(0, 19).replaceAll(/[:T]/g, '-');
+		house.db.prepare("UPDATE keys SET name = ? WHERE name = 'seal'").run(`seal-until-${until}`);
+		unlocked.get(house.db)?.delete('seal');
+	}
+	return identity(house, 'seal', organisation(house.db).name);
+}
+
+function stored(house: House, name: string): Identity | null {
+	const kept = unlocked.get(house.db) ?? new Map<string, Identity>();
+	unlocked.set(house.db, kept);
+	const known = kept.get(name);
+	if (known) return known;
 	const row = house.db
 		.prepare<[string], Row>('SELECT certificate, issuer, crl, locked_key FROM keys WHERE name = ?')
 		.get(name);
-	if (row)
-		return {
-			certificate: row.certificate,
-			issuer: row.issuer,
-			crl: row.crl,
-			key: unlock(house.config.key, row.locked_key)
-		};
-	const made = await makeIdentity(name === 'seal' ? organisation(house.db).name : 'Pellum stand-in', name, house.now());
+	if (!row) return null;
+	const found = {
+		certificate: row.certificate,
+		issuer: row.issuer,
+		crl: row.crl,
+		key: unlock(house.config.key, row.locked_key)
+	};
+	kept.set(name, found);
+	return found;
+}
+
+async function identity(house: House, name: 'seal' | 'stamp', of: string): Promise<Identity> {
+	const there = stored(house, name);
+	if (there) return there;
+	const made = await makeIdentity(of, name, house.now());
 	house.db
 		.prepare('INSERT INTO keys (name, certificate, issuer, crl, locked_key) VALUES (?, ?, ?, ?, ?)')
 		.run(
@@ -55,16 +100,17 @@ async function identity(house: House, name: 'seal' | 'stamp'): Promise<Identity>
 			Buffer.from(made.crl),
 			lock(house.config.key, made.key)
 		);
+	unlocked.get(house.db)!.set(name, made);
+	writeTrust(house);
 	return made;
 }
 
 /** Beside the database, so that `verify` needs only the folder. */
-function writeTrust(house: House, keys: SealKeys): void {
+function writeTrust(house: House): void {
 	if (house.db.memory) return;
 	const folder = path.join(house.config.folder, 'trust');
 	mkdirSync(folder, { recursive: true });
-	writeFileSync(path.join(folder, 'organisation-root.pem'), toPem(keys.seal.issuer));
-	writeFileSync(path.join(folder, 'time-stamp-root.pem'), toPem(keys.stamp.issuer));
+	for (const { name, pem } of rootsOf(house.db)) writeFileSync(path.join(folder, name), pem);
 }
 
 /** salt (16) ‖ nonce (12) ‖ tag (16) ‖ AES-256-GCM of the key, under scrypt of the secret. */

@@ -5,7 +5,8 @@ import path from 'node:path';
 import { SMTPServer } from 'smtp-server';
 import { afterAll, describe, expect, it } from 'vitest';
 import { account, mails, ok, realPlan, sent, signs, testHouse, type TestHouse } from '../../../e2e/kit/house';
-import { closePool } from '../press';
+import { canonicalJson, extend, faultsOf, GENESIS } from '../core/audit';
+import { closePool, verifySealed } from '../press';
 import { accountOf, addAccount, addFirstOwner, closeAccount, setUpCode, signIn, signOut } from './accounts';
 import { checkData } from './check';
 import { memoryDb, openDb } from './db';
@@ -13,8 +14,11 @@ import { needsYou, outNow, records, findPackets, countOut } from './desk';
 import { exportAll } from './export';
 import { DEMO_KEY, houseOf, unsafe } from './house';
 import { failingJobs, retryNow } from './jobs';
-import { sealKeys } from './keys';
+import { sealKeys, trustedRoots } from './keys';
+import { sha256Bytes, sha256Text } from './ids';
 import { packetState } from './packets/act';
+import { copyFile } from './packets/copies';
+import { auditRecord, eventsOf } from './packets/log';
 import { sendPlan } from './packets/drafts';
 import { withdraw } from './packets/office';
 import { addPaper, paperName } from './papers';
@@ -116,6 +120,69 @@ describe('starting for real', () => {
 		again.close();
 		expect(readdirSync(path.join(folder, 'trust')).sort()).toEqual(['organisation-root.pem', 'time-stamp-root.pem']);
 		rmSync(folder, { recursive: true });
+	});
+});
+
+describe('the seal', () => {
+	it('names the organisation as it is called when it seals; copies from before stay genuine', async () => {
+		const t = await testHouse();
+		const sealed = async () => {
+			const { packet } = await sent(t, [['maren']]);
+			await t.runner.drain();
+			await signs(t, 'maren@post.example');
+			const state = packetState(t.house.db, packet);
+			if (state.status !== 'completed') throw new Error(state.status);
+			return copyFile(t.house, state, 'paper')!.bytes;
+		};
+		const judged = async (bytes: Uint8Array) => {
+			const roots = (await trustedRoots(t.house)).map((root) => root.pem);
+			const { verdict, sealedBy } = await verifySealed(bytes, roots);
+			return [verdict, sealedBy];
+		};
+		// nothing is made before somebody has named the organisation
+		expect(t.house.db.prepare('SELECT count(*) AS n FROM keys').get()).toEqual({ n: 0 });
+		const name = (to: string) => ok(setOrganisation(t.house.db, { ...organisation(t.house.db), name: to }));
+		name('Brindlevale Touring Orchestra');
+		const first = await sealed();
+		expect(await judged(first)).toEqual(['genuine', expect.stringContaining('Brindlevale Touring Orchestra')]);
+		t.clock.now += 60_000;
+		name('Tarrow & Brindlevale Players, “North”');
+		const second = await sealed();
+		expect(await judged(second)).toEqual(['genuine', expect.stringContaining('Tarrow & Brindlevale Players')]);
+		expect(await judged(first)).toEqual(['genuine', expect.stringContaining('Brindlevale Touring Orchestra')]);
+		await Promise.all([sealKeys(t.house), sealKeys(t.house)]);
+		expect((await trustedRoots(t.house)).map((root) => root.name)).toEqual([
+			'organisation-root.pem',
+			expect.stringMatching(/^organisation-until-2026-11-24-.*-root\.pem$/),
+			'time-stamp-root.pem'
+		]);
+	}, 60_000);
+});
+
+describe('a clock that is set back', () => {
+	it('makes no record that runs backwards, and check-data and verify say one that does', async () => {
+		const t = await testHouse();
+		const { packet } = await sent(t, [['maren']]);
+		await t.runner.drain();
+		t.clock.now -= 3_600_000;
+		await signs(t, 'maren@post.example');
+		const times = eventsOf(t.house.db, packet).map((event) => event.at);
+		expect(times.length).toBeGreaterThan(5);
+		expect([...times].sort()).toEqual(times);
+		expect(checkData(t.house.db).faults).toEqual([]);
+		const record = auditRecord(t.house.db, packet);
+		expect(faultsOf(record, sha256Text, sha256Bytes)).toEqual([]);
+		// the same events, each an hour before the last, chained anew
+		const bodies = record.links.map((link, i) =>
+			canonicalJson({ ...JSON.parse(link.body), at: new Date(t.clock.now - i * 3_600_000).toISOString() })
+		);
+		const links = extend(sha256Text, GENESIS, bodies);
+		expect(faultsOf({ ...record, links }, sha256Text, sha256Bytes).join()).toContain('earlier than the one before it');
+		t.house.db.exec('DROP TRIGGER events_stay');
+		links.forEach(({ body, hash }, n) =>
+			t.house.db.prepare('UPDATE events SET body = ?, hash = ? WHERE packet = ? AND n = ?').run(body, hash, packet, n)
+		);
+		expect(checkData(t.house.db).faults.join()).toContain('earlier than the one before it');
 	});
 });
 

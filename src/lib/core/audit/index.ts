@@ -1,4 +1,4 @@
 export { canonicalJson, sameJson } from './canonical';
 export { extend, firstBroken, GENESIS } from './chain';
 export { grown, inclusionProof, leafHash, rootOf, type NodeAt, type TreeNode } from './merkle';
-export { faultsOf, plansOf, type AuditRecord } from './record';
+export { backwards, faultsOf, plansOf, type AuditRecord } from './record';

@@ -27,6 +27,15 @@ export function plansOf(events: readonly Record<string, unknown>[]): string[] {
 	);
 }
 
+/** Events that are earlier than the one before them, a sentence each. */
+export function backwards(events: readonly Record<string, unknown>[]): string[] {
+	return events.flatMap((event, i) =>
+		i > 0 && String(event['at']) < String(events[i - 1]!['at'])
+			? [`Event ${i + 1} is said to be earlier than the one before it.`]
+			: []
+	);
+}
+
 /** What is wrong with a record, a sentence each; empty when it is sound. */
 export function faultsOf(record: AuditRecord, sha256: Sha256, sha256Bytes: Sha256Bytes): string[] {
 	const faults: string[] = [];
@@ -38,6 +47,7 @@ export function faultsOf(record: AuditRecord, sha256: Sha256, sha256Bytes: Sha25
 		if (event['n'] !== i) faults.push(`Event ${i + 1} is numbered ${String(event['n'])}.`);
 		if (canonicalJson(event) !== record.links[i]!.body) faults.push(`Event ${i + 1} is not written canonically.`);
 	});
+	faults.push(...backwards(events));
 	const first = events[0]!;
 	if (first['type'] !== 'PacketSent' || first['reference'] !== record.reference || first['packet'] !== record.packet)
 		faults.push('The record is not the one of this packet.');

@@ -105,3 +105,8 @@ function serial(): string {
 	bytes[0] = (bytes[0]! & 0x7f) | 0x40;
 	return bytes.toString('hex');
 }
+
+/** The organisation that a certificate names (RFC 5280 §4.1.2.6), '' where it names none. */
+export function organisationIn(certificate: Uint8Array): string {
+	return new x509.X509Certificate(new Uint8Array(certificate)).subjectName.getField('O')[0] ?? '';
+}

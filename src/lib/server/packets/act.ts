@@ -43,6 +43,20 @@ export function freezePlan(db: Db, plan: Plan): string {
 	return digest;
 }
 
+/** When the last event of a packet was recorded; '' where it has none. */
+function lastAt(db: Db, packet: string): string {
+	return (
+		db
+			.prepare<[string], { at: string }>(
+				"SELECT body ->> '$.at' AS at FROM events WHERE packet = ? ORDER BY n DESC LIMIT 1"
+			)
+			.get(packet)?.at ?? ''
+	);
+}
+
+/** Time goes forward only: where the clock has been set back, an event is no earlier than the one before it. */
+const notBefore = (now: string, last: string): string => (now < last ? last : now);
+
 /** The present state of a packet; `none` where there is no such packet. */
 export function packetState(db: Db, packet: string): Packet {
 	return fold(eventsOf(db, packet), planLookup(db));
@@ -63,7 +77,7 @@ export function act(
 ): SentPacket | Refusal {
 	const result = inTransaction(house.db, () => {
 		const before = packetState(house.db, packet);
-		const at = house.now().toISOString();
+		const at = notBefore(house.now().toISOString(), lastAt(house.db, packet));
 		const decided = decide(before, command, at);
 		if (isRefusal(decided)) return decided;
 		if (before.status !== 'none' && decided.length === 0) {
