@@ -1,4 +1,4 @@
-import Database from 'better-sqlite3';
+import type Database from 'better-sqlite3';
 import { spawnSync } from 'node:child_process';
 import { existsSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -174,15 +174,7 @@ async function run(server: Server, mail: Mailhouse, disk: Disk | null, seconds: 
 		...events
 	]);
 	say('coming to rest');
-	const file = path.join(server.env['PELLUM_DATA']!, 'pellum.db');
-	const reading = <T>(read: (db: Database.Database) => T): T => {
-		const db = new Database(file, { readonly: true });
-		try {
-			return read(db);
-		} finally {
-			db.close();
-		}
-	};
+	const reading = server.reading.bind(server);
 	const left = () =>
 		reading((db) => db.prepare<[], { n: number }>('SELECT count(*) AS n FROM jobs WHERE done_at IS NULL').get()!.n);
 	for (let i = 0; i < 1200 && (left() > 0 || mail.waiting > 0); i++) {

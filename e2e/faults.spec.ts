@@ -1,7 +1,5 @@
 import { expect, test } from '@playwright/test';
-import Database from 'better-sqlite3';
 import { randomInt } from 'node:crypto';
-import path from 'node:path';
 import { field, plan, typed } from './kit/plans';
 import { pdf } from './kit/pdfs';
 import { Server, session } from './kit/server';
@@ -40,15 +38,7 @@ test(`killed ${KILLS} times in the middle of its work, it loses nothing and send
 		if (sent.ok) promised.sent.add((await sent.json()).packet);
 	}
 
-	const file = path.join(server.env['PELLUM_DATA']!, 'pellum.db');
-	const reading = <T>(read: (db: Database.Database) => T): T => {
-		const db = new Database(file, { readonly: true });
-		try {
-			return read(db);
-		} finally {
-			db.close();
-		}
-	};
+	const reading = server.reading.bind(server);
 	interface Open {
 		packet: string;
 		person: string;

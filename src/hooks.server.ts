@@ -66,7 +66,8 @@ function refusedAtTheDoor({ request, url, route, locals }: RequestEvent): Respon
 	const large = changes ? bodyFault(request, mostAt(route.id)) : null;
 	if (!large) return null;
 	const { code, say, values } = large.no;
-	return json({ code, say, values }, { status: large.status, headers: { Connection: 'close' } });
+	// the connection stays: whoever still sends would be cut off before the sentence has come; what comes is let go unread
+	return json({ code, say, values }, { status: large.status });
 }
 
 /** How long something that changes waits for another program's lock on the database, in ms. */

@@ -1,4 +1,5 @@
 import type { Browser, Page } from '@playwright/test';
+import Database from 'better-sqlite3';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -65,6 +66,16 @@ export class Server {
 		const gone = new Promise((done) => child.once('exit', done));
 		child.kill('SIGKILL');
 		await gone;
+	}
+
+	/** Looks into its database. */
+	reading<T>(read: (db: Database.Database) => T): T {
+		const db = new Database(path.join(this.env['PELLUM_DATA']!, 'pellum.db'), { readonly: true });
+		try {
+			return read(db);
+		} finally {
+			db.close();
+		}
 	}
 
 	/** Bytes that its process holds now (proc(5), VmRSS). */

@@ -12,7 +12,7 @@ import { pauseAfter } from './outbox';
 type What = 'clock' | 'draft';
 
 /** Something whose time has come and that could not be done, for the Desk. */
-export interface Trouble {
+interface Trouble {
 	what: What;
 	id: string;
 	title: string;

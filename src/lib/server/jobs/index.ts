@@ -10,8 +10,8 @@ import { sendMessage, type MessageJob } from './messages';
 import { isDone, KINDS, markDone, nextJob, putOff, setAside, type JobRow } from './outbox';
 import { sealPacket } from './sealing';
 
-export { troubles, type Trouble } from './clock';
-export { failingJobs, jobsAside, retryNow, waitingIn, type AsideJob, type FailingJob, type Kind } from './outbox';
+export { troubles } from './clock';
+export { failingJobs, jobsAside, retryNow, waitingIn } from './outbox';
 
 const log = logOf('jobs');
 

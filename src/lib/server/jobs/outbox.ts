@@ -15,7 +15,7 @@ export interface JobRow {
 }
 
 /** A job that could not be done yet, for the Desk. */
-export interface FailingJob {
+interface FailingJob {
 	kind: string;
 	attempts: number;
 	error: string;
@@ -23,7 +23,7 @@ export interface FailingJob {
 }
 
 /** A job that is not tried any more until somebody asks for it. */
-export interface AsideJob {
+interface AsideJob {
 	id: number;
 	kind: Kind;
 	/** the packet or batch it belongs to, '' where there is none */
