@@ -75,7 +75,7 @@ describe('a mail server', () => {
 			expect(performance.now() - before).toBeLessThan(20_000);
 			await until(() => t.house.paused.has('message'));
 			const need = needsYou(t.house, t.odile).find((one) => one.what === 'lane');
-			expect(need).toMatchObject({ lane: 'message', error: 'the mail server took longer than 1 seconds' });
+			expect(need).toMatchObject({ lane: 'message', error: 'the mail server took longer than 1 s' });
 			expect(need?.what === 'lane' && need.waiting).toBeGreaterThanOrEqual(16);
 			await runner.stop();
 		},

@@ -58,7 +58,7 @@ export async function deliverBySmtp(house: House, message: Message): Promise<Del
 		return { is: 'delivered' };
 	} catch (error) {
 		const { responseCode, code, message } = error as { responseCode?: number; code?: string; message: string };
-		const why = code === 'EABORT' ? `the mail server took longer than ${limit / 1000} seconds` : message;
+		const why = code === 'EABORT' ? `the mail server took longer than ${limit / 1000} s` : message;
 		// 5yz is for good (RFC 5321 §4.2.1), but 530, 535 and 538 are about our own sign-in, which can be put right
 		const forGood = responseCode !== undefined && responseCode >= 500 && ![530, 534, 535, 538].includes(responseCode);
 		return { is: forGood ? 'refused' : 'later', why: cutText(why, 300) };

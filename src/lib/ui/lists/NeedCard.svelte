@@ -113,13 +113,13 @@
 			<p class="text-[14px] break-words text-quiet">{need.error} · tried again by itself</p>
 			{@render retry()}
 		{:else if need.what === 'lane'}
-			<p><b>{WORK[need.lane].name}</b> pauses since {moment(need.since, zone)}</p>
+			<p><b>{WORK[need.lane].name}</b> has paused since {moment(need.since, zone)}</p>
 			<p class="text-[14px] text-quiet">
 				{need.waiting >= 1000 ? '1,000 or more' : need.waiting}
-				{need.waiting === 1 ? WORK[need.lane].one : WORK[need.lane].many} wait. It is tried again by itself every half a minute;
-				everything else goes on.
+				{need.waiting === 1 ? `${WORK[need.lane].one} waits` : `${WORK[need.lane].many} wait`}. One is tried again twice
+				a minute; everything else goes on.
 			</p>
-			<p class="text-[14px] break-words text-quiet">{need.error}</p>
+			<p class="text-[14px] break-words text-quiet">Last time: {need.error}</p>
 			{@render retry()}
 		{:else if need.what === 'aside'}
 			<p>
@@ -131,10 +131,12 @@
 						: `${WORK[need.work].a} could not be done, and is not tried any more by itself`}
 			</p>
 			<p class="text-[14px] break-words text-quiet">{need.error} · {day(need.since, zone, now)}</p>
-			{#if need.packet && need.title}<p class="pt-2">
-					<a class="button" href="/packets/{need.packet}">Look at it</a>
-				</p>{/if}
-			{@render retry()}
+			<div class="flex gap-2">
+				{#if need.packet && need.title}<p class="pt-2">
+						<a class="button" href="/packets/{need.packet}">Look at it</a>
+					</p>{/if}
+				{@render retry()}
+			</div>
 		{:else}
 			<p>{need.corrects ? 'Correction' : 'Draft'}: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">
