@@ -5,7 +5,7 @@ import { sha256Bytes, sha256Text } from './ids';
 import { planLookup } from './packets/act';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
-import { derive } from './packets/read-tables';
+import { isMedia, isMoment, rowFaults, tableFaults } from './check-tables';
 
 /** What was looked at and what is wrong, a sentence each. */
 export interface Soundness {
@@ -27,6 +27,7 @@ export function checkData(db: Db): Soundness {
 		.all())
 		faults.push(`Packet ${id} stands in the lists but has no events.`);
 	const events = checkTree(db, faults);
+	faults.push(...tableFaults(db));
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };
 }
 
@@ -54,23 +55,7 @@ function checkPacket(db: Db, packet: string): string[] {
 	const plans = plansOf(links.map((link) => JSON.parse(link.body) as Record<string, unknown>));
 	if (plans.some((digest) => sha256Text(json.get(digest)?.json ?? '') !== digest))
 		faults.push(`Packet ${packet}: its plan is not the one that was sent.`);
-	const row = db
-		.prepare<[string], Record<string, string | number | null>>(
-			'SELECT title, status, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head, template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable FROM packets WHERE id = ?'
-		)
-		.get(packet);
-	const want = derive(state);
-	if (!row) return [...faults, `Packet ${packet} has events but is missing from the lists.`];
-	const wanted = {
-		...want,
-		thread: JSON.stringify(want.thread),
-		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
-		head: links[links.length - 1]!.hash
-	};
-	for (const key of Object.keys(row)) {
-		if (row[key] !== wanted[key as keyof typeof wanted])
-			faults.push(`Packet ${packet}: the lists say another ${key} than its events.`);
-	}
+	faults.push(...rowFaults(db, state, links).map((say) => `Packet ${packet}: ${say}`));
 	for (const digest of [
 		...state.plan.papers.map((p) => p.digest),
 		...state.plan.attachments.map((a) => a.digest),
@@ -81,10 +66,8 @@ function checkPacket(db: Db, packet: string): string[] {
 		if (!db.prepare('SELECT 1 FROM blobs WHERE digest = ?').get(digest))
 			faults.push(`Packet ${packet}: the file ${digest} is missing.`);
 	}
-	const missed = db
-		.prepare<[string], { n: number }>("SELECT count(*) AS n FROM jobs WHERE key LIKE ? || ':%' AND kind = 'seal'")
-		.get(packet)!.n;
-	if (state.status === 'completed' && state.evidence === null && missed === 0)
+	const asked = db.prepare("SELECT 1 FROM jobs WHERE key = ? AND kind = 'seal'").get(`${packet}:seal`);
+	if (state.status === 'completed' && state.evidence === null && !asked)
 		faults.push(`Packet ${packet} is complete, but nothing seals it.`);
 	return faults;
 }
@@ -94,6 +77,7 @@ function checkTree(db: Db, faults: string[]): number {
 	const levels: string[][] = [[]];
 	const at = (level: number, index: number) => levels[level]![index]!;
 	let size = 0;
+	let nodes = 0;
 	for (const { seq, hash } of db
 		.prepare<[], { seq: number; hash: string }>('SELECT seq, hash FROM events ORDER BY seq')
 		.iterate()) {
@@ -101,18 +85,23 @@ function checkTree(db: Db, faults: string[]): number {
 			faults.push(`Event ${size + 1} is missing.`);
 			return size;
 		}
-		for (const node of grown(sha256Bytes, size, leafHash(sha256Bytes, hash), at))
+		for (const node of grown(sha256Bytes, size, leafHash(sha256Bytes, hash), at)) {
 			(levels[node.level] ??= [])[node.index] = node.hash;
+			if (node.level > 0) nodes += 1;
+		}
 		size += 1;
 	}
 	for (const node of db
 		.prepare<[], { level: number; idx: number; hash: string }>('SELECT level, idx, hash FROM tree_nodes')
 		.iterate()) {
+		nodes -= 1;
 		if (levels[node.level]?.[node.idx] !== node.hash) {
 			faults.push(`The tree over all events is wrong at level ${node.level}, place ${node.idx}.`);
 			return size;
 		}
 	}
+	if (nodes !== 0)
+		faults.push(`The tree over all events has ${nodes > 0 ? `${nodes} nodes too few` : `${-nodes} too many`}.`);
 	if (faults.length === 0 && treeHead(db).root !== rootOf(sha256Bytes, size, at))
 		faults.push('The tree over all events has another root.');
 	return size;
@@ -120,11 +109,15 @@ function checkTree(db: Db, faults: string[]): number {
 
 function checkBlobs(db: Db, faults: string[]): number {
 	let count = 0;
-	for (const { digest, bytes } of db
-		.prepare<[], { digest: string; bytes: Buffer }>('SELECT digest, bytes FROM blobs')
+	for (const { digest, media, bytes, at } of db
+		.prepare<[], { digest: string; media: string; bytes: Buffer; at: string }>(
+			'SELECT digest, media, bytes, created_at AS at FROM blobs'
+		)
 		.iterate()) {
 		count += 1;
 		if (sha256Bytes(bytes) !== digest) faults.push(`The file ${digest} is not what it was.`);
+		else if (!isMedia(bytes, media)) faults.push(`The file ${digest} is no ${media}, as it is said to be.`);
+		if (!isMoment(at)) faults.push(`The file ${digest} came at no time there is.`);
 	}
 	return count;
 }

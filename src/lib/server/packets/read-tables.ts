@@ -133,45 +133,57 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 	if (state.corrections > 0) db.prepare('DELETE FROM packet_people WHERE packet = ?').run(state.packet);
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.phone, p.standing, p.since);
 	writeWordings(db, state);
-	// somebody named on the way, or who has taken over, is to be found as well
-	const joined = state.handOvers.length > 0 || state.plan.people.some((p) => p.namedBy !== undefined && p.name !== '');
-	if (state.events <= 3 || joined || state.corrections > 0) {
-		const { type = '', folder = '', description = '', ownReference = '' } = state.plan.sending ?? {};
-		const words = [
-			d.title,
-			state.reference,
-			type,
-			folder,
-			description,
-			ownReference,
-			...state.handOvers.map((one) => one.from.name),
-			...d.people.flatMap((p) => [p.name, p.email]),
-			...state.plan.papers.map((p) => p.name)
-		];
-		db.prepare('INSERT OR IGNORE INTO packet_numbers (packet) VALUES (?)').run(state.packet);
-		const { n } = db
-			.prepare<[string], { n: number }>('SELECT n FROM packet_numbers WHERE packet = ?')
-			.get(state.packet)!;
-		db.prepare('INSERT OR REPLACE INTO packets_text (rowid, words) VALUES (?, ?)').run(n, folded(words.join(' ')));
-	}
+	writeWords(db, state);
+}
+
+/** By what a packet is found: title, reference, people with their addresses, and what else the sender has said of it. */
+export function wordsToFind(state: SentPacket): string {
+	const { type = '', folder = '', description = '', ownReference = '' } = state.plan.sending ?? {};
+	const words = [
+		state.plan.title,
+		state.reference,
+		type,
+		folder,
+		description,
+		ownReference,
+		...state.handOvers.map((one) => one.from.name),
+		...derive(state).people.flatMap((p) => [p.name, p.email]),
+		...state.plan.papers.map((p) => p.name)
+	];
+	return folded(words.join(' '));
+}
+
+/** Writes them where they have changed: somebody was named on the way, has taken over, has another address. */
+function writeWords(db: Db, state: SentPacket): void {
+	const words = wordsToFind(state);
+	db.prepare('INSERT OR IGNORE INTO packet_numbers (packet) VALUES (?)').run(state.packet);
+	const { n } = db.prepare<[string], { n: number }>('SELECT n FROM packet_numbers WHERE packet = ?').get(state.packet)!;
+	const kept = db.prepare<[number], { words: string }>('SELECT words FROM packets_text WHERE rowid = ?').get(n);
+	if (kept?.words !== words)
+		db.prepare('INSERT OR REPLACE INTO packets_text (rowid, words) VALUES (?, ?)').run(n, words);
+}
+
+/** The wishes for another wording that nobody has answered, of a packet that is out. */
+export function openWordings(state: SentPacket) {
+	if (!isOpen(state)) return [];
+	return state.wordings
+		.filter((wish) => wish.answer === null)
+		.map((wish) => ({
+			id: wish.id,
+			person: wish.person,
+			name: state.plan.people.find((p) => p.id === wish.person)?.name ?? '',
+			words: wish.words,
+			instead: wish.instead,
+			at: wish.at
+		}));
 }
 
 /** The wishes for another wording that wait for an answer. */
 function writeWordings(db: Db, state: SentPacket): void {
 	if (state.wordings.length === 0) return;
 	db.prepare('DELETE FROM packet_wordings WHERE packet = ?').run(state.packet);
-	if (!isOpen(state)) return;
 	const one = db.prepare(
-		'INSERT INTO packet_wordings (packet, id, person, name, words, instead, at) VALUES (?, ?, ?, ?, ?, ?, ?)'
+		'INSERT INTO packet_wordings (packet, id, person, name, words, instead, at) VALUES (@packet, @id, @person, @name, @words, @instead, @at)'
 	);
-	for (const wish of state.wordings.filter((w) => w.answer === null))
-		one.run(
-			state.packet,
-			wish.id,
-			wish.person,
-			state.plan.people.find((p) => p.id === wish.person)?.name ?? '',
-			wish.words,
-			wish.instead,
-			wish.at
-		);
+	for (const wish of openWordings(state)) one.run({ packet: state.packet, ...wish });
 }

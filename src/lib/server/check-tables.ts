@@ -1,0 +1,208 @@
+import { X509Certificate } from 'node:crypto';
+import type { Recorded, SentPacket } from '../core/packet';
+import type { Db } from './db';
+import { derive, openWordings, wordsToFind } from './packets/read-tables';
+
+/** What is kept beside the events, compared with what they say: every row that can be worked out anew is. */
+
+type Row = Record<string, string | number | null>;
+
+export const isMoment = (text: string): boolean =>
+	!Number.isNaN(Date.parse(text)) && new Date(text).toISOString() === text;
+
+/** First bytes of what is kept by its media type; others can't be told by theirs. */
+const HEADS: [string, (bytes: Buffer) => boolean][] = [
+	['application/pdf', (bytes) => bytes.subarray(0, 1024).includes('%PDF-')],
+	['image/png', (bytes) => bytes.subarray(0, 4).toString('latin1') === '\x89PNG'],
+	['image/jpeg', (bytes) => bytes[0] === 0xff && bytes[1] === 0xd8],
+	[
+		'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+		(bytes) => bytes.subarray(0, 2).toString('latin1') === 'PK'
+	]
+];
+
+export function isMedia(bytes: Buffer, media: string): boolean {
+	return HEADS.find(([name]) => name === media)?.[1](bytes) ?? false;
+}
+
+/** What the lists say of a packet otherwise than its events do. */
+export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash: string }[]): string[] {
+	const id = state.packet;
+	const row = db
+		.prepare<[string], Row>(
+			`SELECT reference, owner, title, status, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head,
+			 template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable
+			 FROM packets WHERE id = ?`
+		)
+		.get(id);
+	if (!row) return ['it has events but is missing from the lists.'];
+	const events = links.map((link) => JSON.parse(link.body) as Recorded);
+	const want = derive(state);
+	const sender = events[0]!.by;
+	const wanted: Row = {
+		...(want as unknown as Row),
+		reference: state.reference,
+		owner: sender.kind === 'office' ? sender.account : '',
+		thread: JSON.stringify(want.thread),
+		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
+		head: links[links.length - 1]!.hash
+	};
+	const faults = Object.keys(row).flatMap((key) =>
+		row[key] === wanted[key] ? [] : [`the lists say another ${key} than its events.`]
+	);
+	const same = (what: string, kept: unknown, right: unknown) => {
+		if (JSON.stringify(kept) !== JSON.stringify(right)) faults.push(`the lists say other ${what} than its events.`);
+	};
+	const byId = (a: { person: string; id?: string }, b: { person: string; id?: string }) =>
+		(a.id ?? a.person) < (b.id ?? b.person) ? -1 : 1;
+	same(
+		'people',
+		db
+			.prepare<[string], (typeof want.people)[0]>(
+				'SELECT person, name, email, phone, standing, since FROM packet_people WHERE packet = ? ORDER BY person'
+			)
+			.all(id),
+		[...want.people].sort(byId)
+	);
+	same(
+		'wishes for wording',
+		db
+			.prepare<[string], ReturnType<typeof openWordings>[0]>(
+				'SELECT id, person, name, words, instead, at FROM packet_wordings WHERE packet = ? ORDER BY id'
+			)
+			.all(id),
+		openWordings(state).sort(byId)
+	);
+	same(
+		'words to find it by',
+		db
+			.prepare<[string], { words: string }>(
+				'SELECT t.words FROM packet_numbers n JOIN packets_text t ON t.rowid = n.n WHERE n.packet = ?'
+			)
+			.get(id)?.words,
+		wordsToFind(state)
+	);
+	same(
+		'numbers of events',
+		db
+			.prepare<[string], { n: number }>('SELECT n FROM events WHERE packet = ? ORDER BY n')
+			.all(id)
+			.map(({ n }) => n),
+		events.map((_, n) => n)
+	);
+	return faults;
+}
+
+/** What does not hold between the tables. */
+export function tableFaults(db: Db): string[] {
+	const faults: string[] = [];
+	const none = (say: string, sql: string) => {
+		for (const row of db.prepare<[], { what: string }>(sql).iterate()) faults.push(`${say}: ${row.what}.`);
+	};
+	const broken = db.pragma('foreign_key_check') as { table: string; parent: string }[];
+	for (const { table, parent } of broken) faults.push(`A row of ${table} names one of ${parent} that is not there.`);
+	none(
+		'The number of packets is wrong for',
+		`SELECT status AS what FROM (SELECT status, count(*) AS seen FROM packets GROUP BY status)
+		 FULL JOIN packet_counts USING (status) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
+	);
+	for (const [table, column] of OF_PACKETS)
+		none(
+			`A row of ${table} is of no packet`,
+			`SELECT ${column} AS what FROM ${table} WHERE ${column} <> '' AND ${column} NOT IN (SELECT id FROM packets)`
+		);
+	for (const [table, column] of DIGESTS)
+		none(
+			`A row of ${table} has a ${column} that is none`,
+			`SELECT ${column} AS what FROM ${table} WHERE ${column} IS NOT NULL AND (length(${column}) <> 64 OR ${column} GLOB '*[^0-9a-f]*')`
+		);
+	for (const [table, column] of MOMENTS)
+		for (const { what } of db
+			.prepare<[], { what: string }>(`SELECT DISTINCT ${column} AS what FROM ${table} WHERE ${column} IS NOT NULL`)
+			.iterate())
+			if (!isMoment(what)) faults.push(`A row of ${table} has a ${column} that is no time: ${what}.`);
+	for (const [table, column] of JSONS)
+		none(
+			`A row of ${table} has ${column} that can't be read`,
+			`SELECT rowid AS what FROM ${table} WHERE ${column} IS NOT NULL AND NOT json_valid(${column})`
+		);
+	none(
+		'A picture of a first page is none',
+		"SELECT p.digest AS what FROM papers p JOIN blobs b ON b.digest = p.thumbnail WHERE b.media <> 'image/png'"
+	);
+	for (const { name, certificate, issuer } of db
+		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer }>('SELECT name, certificate, issuer FROM keys')
+		.iterate())
+		if (!isIssued(certificate, issuer)) faults.push(`The certificate “${name}” is not from its issuer.`);
+	return faults;
+}
+
+function isIssued(certificate: Buffer, issuer: Buffer): boolean {
+	try {
+		return new X509Certificate(certificate).verify(new X509Certificate(issuer).publicKey);
+	} catch {
+		return false;
+	}
+}
+
+/** Columns that name a packet without a foreign key. */
+const OF_PACKETS = [
+	['links', 'packet'],
+	['saved_answers', 'packet'],
+	['codes', 'packet'],
+	['passes', 'packet'],
+	['handed_in', 'packet'],
+	['packet_numbers', 'packet']
+] as const;
+const DIGESTS = [
+	['links', 'token_hash'],
+	['sessions', 'token_hash'],
+	['passes', 'token_hash'],
+	['handed_in', 'digest'],
+	['templates', 'plan']
+] as const;
+const MOMENTS = [
+	['links', 'created_at'],
+	['links', 'revoked_at'],
+	['links', 'expires_at'],
+	['saved_answers', 'saved_at'],
+	['saved_answers', 'told_at'],
+	['handed_in', 'at'],
+	['accounts', 'created_at'],
+	['accounts', 'closed_at'],
+	['sessions', 'created_at'],
+	['sessions', 'expires_at'],
+	['passes', 'expires_at'],
+	['codes', 'expires_at'],
+	['jobs', 'due_at'],
+	['jobs', 'done_at'],
+	['jobs', 'set_aside_at'],
+	['drafts', 'saved_at'],
+	['drafts', 'send_at'],
+	['templates', 'created_at'],
+	['templates', 'changed_at'],
+	['templates', 'last_used_at'],
+	['templates', 'binned_at'],
+	['template_versions', 'at'],
+	['batches', 'made_at'],
+	['paper_looks', 'at'],
+	['paper_scans', 'at'],
+	['mailbox', 'at'],
+	['phone', 'at'],
+	['saved_texts', 'saved_at'],
+	['troubles', 'since'],
+	['troubles', 'again_at']
+] as const;
+const JSONS = [
+	['papers', 'pages'],
+	['papers', 'words'],
+	['papers', 'stripped'],
+	['papers', 'drawn'],
+	['papers', 'compared'],
+	['papers', 'scans'],
+	['jobs', 'payload'],
+	['drafts', 'plan'],
+	['batches', 'columns'],
+	['batches', 'setting'],
+	['mailbox', 'attachments']
+] as const;
