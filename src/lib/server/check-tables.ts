@@ -1,6 +1,7 @@
 import { X509Certificate } from 'node:crypto';
 import type { Recorded, SentPacket } from '../core/packet';
 import type { Db } from './db';
+import { saltedDigest } from './packets/private-words';
 import { derive, openWordings, wordsToFind } from './packets/read-tables';
 
 /** What is kept beside the events, compared with what they say: every row that can be worked out anew is. */
@@ -130,6 +131,10 @@ export function tableFaults(db: Db): string[] {
 		'A picture of a first page is none',
 		"SELECT p.digest AS what FROM papers p JOIN blobs b ON b.digest = p.thumbnail WHERE b.media <> 'image/png'"
 	);
+	for (const { digest, salt, words } of db
+		.prepare<[], { digest: string; salt: string; words: string }>('SELECT digest, salt, words FROM private_words')
+		.iterate())
+		if (saltedDigest(salt, words) !== digest) faults.push(`The private words ${digest} are not what they were.`);
 	for (const { name, certificate, issuer } of db
 		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer }>('SELECT name, certificate, issuer FROM keys')
 		.iterate())
@@ -152,7 +157,8 @@ const OF_PACKETS = [
 	['codes', 'packet'],
 	['passes', 'packet'],
 	['handed_in', 'packet'],
-	['packet_numbers', 'packet']
+	['packet_numbers', 'packet'],
+	['private_words', 'packet']
 ] as const;
 const DIGESTS = [
 	['links', 'token_hash'],

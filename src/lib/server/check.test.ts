@@ -80,7 +80,7 @@ beforeAll(async () => {
 	await sent(t, [['maren']]);
 	await t.runner.drain();
 	await signs(t, 'maren@post.example');
-	await out(t, [['kit'], ['zoë']], {}, { sending: { wording: true } });
+	await out(t, [['kit'], ['zoë']], { zoë: { note: 'Bring the viola.' } }, { sending: { wording: true } });
 	const who = visitor(t.house, 'kit@post.example');
 	ok(openAndConsent(t.house, who, FROM));
 	ok(saveAnswers(t.house, who, { 'kit-name': { text: 'Kit' } }, FROM));

@@ -5,6 +5,7 @@ import { sha256Bytes, sha256Text } from './ids';
 import { planLookup } from './packets/act';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
+import { veiledDigest } from './packets/private-words';
 import { isMedia, isMoment, rowFaults, tableFaults } from './check-tables';
 
 /** What was looked at and what is wrong, a sentence each. */
@@ -56,6 +57,12 @@ function checkPacket(db: Db, packet: string): string[] {
 	if (plans.some((digest) => sha256Text(json.get(digest)?.json ?? '') !== digest))
 		faults.push(`Packet ${packet}: its plan is not the one that was sent.`);
 	faults.push(...rowFaults(db, state, links).map((say) => `Packet ${packet}: ${say}`));
+	const words = db.prepare('SELECT 1 FROM private_words WHERE digest = ? AND packet = ? AND person = ?');
+	for (const { id, note = '' } of state.plan.people) {
+		const digest = veiledDigest(note);
+		if (digest && !words.get(digest, packet, id))
+			faults.push(`Packet ${packet}: the private words for ${id} are missing.`);
+	}
 	for (const digest of [
 		...state.plan.papers.map((p) => p.digest),
 		...state.plan.attachments.map((a) => a.digest),

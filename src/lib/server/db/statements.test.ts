@@ -174,7 +174,7 @@ function faults(db: Db, sql: string): string[] {
 	return details.filter((detail) => {
 		const scan = /^SCAN (\w+)/.exec(detail)?.[1];
 		if (scan) {
-			if (SMALL.includes(realName(sql, scan)) || /VIRTUAL TABLE INDEX \d+:.*M|^SCAN (\d+|CONSTANT)/.test(detail))
+			if (SMALL.includes(realName(sql, scan)) || /VIRTUAL TABLE INDEX \d+:(=|.*M)|^SCAN (\d+|CONSTANT)/.test(detail))
 				return false;
 			// in the order of an index or of the rows, and no further than a page of it
 			const ordered = /USING (COVERING )?INDEX|packets_text/.test(detail) || !/\bWHERE\b/.test(sql);

@@ -26,6 +26,7 @@ import type { MessageTask } from '../packets/effects';
 import { letterFor } from '../packets/letters';
 import { newLink } from '../packets/links';
 import { eventsOf } from '../packets/log';
+import { unveiled } from '../packets/private-words';
 import { organisation } from '../settings';
 
 export type MessageJob = MessageTask & { packet: string };
@@ -127,7 +128,7 @@ function factsFor(house: House, packet: SentPacket, person: PlanPerson, job: Mes
 		title: packet.plan.title,
 		reference: packet.reference,
 		...letterFor(packet, person),
-		note: person.note ?? '',
+		note: unveiled(house.db, person.note ?? ''),
 		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(packet, person)),
 		others: packet.plan.people
 			.filter((p) => p.id !== person.id && acts(p.duty) && packet.people[p.id]?.is !== 'skipped')

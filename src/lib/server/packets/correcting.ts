@@ -23,6 +23,7 @@ import { act, freezePlan, office, packetState } from './act';
 import { unlikePart } from '../papers';
 import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, trimmed, unprintablePart, type Draft } from './drafts';
 import { revokeLinks } from './links';
+import { unveil, veil } from './private-words';
 
 /** Corrections of packets that are out. Each is a draft that names its packet; its base is the plan it stands on. */
 
@@ -34,7 +35,7 @@ export function beginCorrection(house: House, account: Account, packet: string):
 		const shut = act(house, packet, office(account), { do: 'beginCorrection' });
 		if (isRefusal(shut)) return shut;
 		if (!isOpen(shut)) return ENDED;
-		const present = presentPlan(shut);
+		const present = unveil(house.db, presentPlan(shut));
 		const begun = correctionOf(house, packet);
 		if (!begun) return newDraft(house, account, present, { base: freezePlan(house.db, present), corrects: packet });
 		const base = begun.base ?? present;
@@ -67,7 +68,9 @@ export function correctingOf(house: House, draft: Draft): Correcting | null {
 	return {
 		packet: packet.packet,
 		reference: packet.reference,
-		ground: isOpen(packet) ? groundOf(packet, organisation(house.db).exchange === true) : null,
+		ground: isOpen(packet)
+			? groundOf({ ...packet, plan: unveil(house.db, packet.plan) }, organisation(house.db).exchange === true)
+			: null,
 		until: packet.correcting?.until ?? null,
 		by: packet.correcting?.by ?? '',
 		ended: !isOpen(packet)
@@ -118,10 +121,11 @@ export function sendCorrection(house: House, account: Account, id: string, revis
 		const plan = asSent(before, trimmed(draft.plan));
 		const no = unprintablePart(house, plan) ?? unlikePart(house, plan);
 		if (no) return no;
+		const frozen = veil(house.db, before.packet, plan);
 		const corrected = act(house, before.packet, office(account), {
 			do: 'correct',
-			plan,
-			planDigest: freezePlan(house.db, plan),
+			plan: frozen,
+			planDigest: freezePlan(house.db, frozen),
 			mayExchange: organisation(house.db).exchange === true,
 			holidays: holidayList(house).map((one) => one.day)
 		});

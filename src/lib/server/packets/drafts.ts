@@ -12,6 +12,7 @@ import { isAttachment, isKnownPaper, looksOf, takenAs, unlikePart } from '../pap
 import { organisation } from '../settings';
 import { holidayList } from '../holidays';
 import { act, freezePlan, office, planLookup } from './act';
+import { veil } from './private-words';
 import { planOfVersion } from '../templates/made-from';
 import { checkLetters, checkPrintable } from './marks';
 import { checkedPlan } from './plan-border';
@@ -226,12 +227,13 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 		const no = unprintablePart(house, plan) ?? unlikePart(house, plan);
 		if (no) return no;
 		const packet = newId(house.now());
+		const frozen = veil(house.db, packet, plan);
 		const sent = act(house, packet, office(account), {
 			do: 'send',
 			packet,
 			reference: freeReference(house),
-			plan,
-			planDigest: freezePlan(house.db, plan),
+			plan: frozen,
+			planDigest: freezePlan(house.db, frozen),
 			sender: { name: account.name, email: account.email, organisation: name },
 			zone,
 			taken: takenAs(house, plan),

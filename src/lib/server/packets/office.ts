@@ -1,3 +1,4 @@
+import { unveil } from './private-words';
 import { addressOf, stillAt, isOpen, type Command, type Plan, type SentPacket } from '../../core/packet';
 import { endOfDayIn } from '../../core/calendar';
 import { dayOf } from '../../core/rule';
@@ -116,7 +117,7 @@ export function newVersion(house: House, account: Account, id: string, reason: s
 			const gone = withdraw(house, account, id, reason);
 			if (isRefusal(gone)) return gone;
 		}
-		const sent = planLookup(house.db)(before.planDigest);
+		const sent = unveil(house.db, planLookup(house.db)(before.planDigest));
 		const plan: Plan = { ...sent, follows: id };
 		return newDraft(house, account, plan);
 	});

@@ -8,6 +8,7 @@ import { newId, sha256Text } from '../ids';
 import { act } from '../packets/act';
 import { newLink, revokeLinks } from '../packets/links';
 import { checkLetters, checkPrintable } from '../packets/marks';
+import { veilNames } from '../packets/private-words';
 import { forgetSaved, notHandedIn } from './keeping';
 import type { Visitor } from './visit';
 
@@ -45,7 +46,15 @@ export function finish(
 		house,
 		packet.packet,
 		asPerson(visitor),
-		{ do: 'finish', person: person.id, answers: given, names, guests, shown, from },
+		{
+			do: 'finish',
+			person: person.id,
+			answers: given,
+			names: veilNames(house.db, packet.packet, names),
+			guests,
+			shown,
+			from
+		},
 		() => forgetSaved(house, packet.packet, person.id)
 	);
 }

@@ -24,6 +24,7 @@ import { CODE_MINUTES } from '../packets/codes';
 import { copiesOf } from '../packets/copies';
 import { fitsField } from '../packets/plan-border';
 import { letterFor } from '../packets/letters';
+import { unveiled } from '../packets/private-words';
 import { CODES_ALLOWED } from './identity';
 import { consentDigest } from './consenting';
 import { readSaved } from './keeping';
@@ -176,7 +177,7 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 			)
 		},
 		savedAt: saved?.savedAt ?? null,
-		note: person.note ?? '',
+		note: unveiled(house.db, person.note ?? ''),
 		naming: toBeNamedBy(plan, person.id).map(({ id, role = '', duty }) => ({ id, role, duty })),
 		guests: guestsOf(plan, person.id).map(({ id, name }) => ({ id, name, done: packet.people[id]!.is === 'done' })),
 		host: guest ? hostOf(packet, person) : null,

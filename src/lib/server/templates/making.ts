@@ -1,3 +1,4 @@
+import { unveil } from '../packets/private-words';
 import { cutText } from '../../core/clean-text';
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
@@ -70,7 +71,7 @@ export function templateFromPacket(house: House, account: Account, id: string): 
 	const packet = packetState(house.db, id);
 	return packet.status === 'none'
 		? refuse('no-packet', 'There is no such packet.')
-		: newTemplate(house, account, asRoles(packet.plan, officeOf(house)));
+		: newTemplate(house, account, asRoles(unveil(house.db, packet.plan), officeOf(house)));
 }
 
 /** The addresses of the office's own people. */
