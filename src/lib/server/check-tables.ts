@@ -81,7 +81,7 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 				'SELECT t.words FROM packet_numbers n JOIN packets_text t ON t.rowid = n.n WHERE n.packet = ?'
 			)
 			.get(id)?.words,
-		wordsToFind(state)
+		wordsToFind(state, want.people)
 	);
 	same(
 		'numbers of events',

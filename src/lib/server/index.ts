@@ -2,7 +2,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { hasAccounts, setUpCode } from './accounts';
-import { sweepArriving } from './bodies';
+import { sweepArriving } from './arriving';
 import { tune } from './db';
 import { openHouse, readConfig, unsafe, type House } from './house';
 import { JobRunner } from './jobs';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { answersOf, FROM, linkTo, ok, out, realPlan, testHouse, visitor, type TestHouse } from '../../../e2e/kit/house';
 import { field } from '../../../e2e/kit/plans';
 import { isRefusal } from '../core/refusal';
-import { formOf } from './bodies';
+import { formOf } from './forms';
 import { newBatch, readBatch, runBatch } from './batches';
 import { checkData } from './check';
 import { needsYou } from './desk';

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { addFirstOwner, hasAccounts } from '$lib/server/accounts';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { count } from '$lib/server/limits';
 import { organisation, setOrganisation } from '$lib/server/settings';
 

@@ -7,7 +7,7 @@ import { addHoliday, holidayList, importHolidays, removeHoliday } from '$lib/ser
 import { trustedRoots } from '$lib/server/keys';
 import { organisation, setOrganisation } from '$lib/server/settings';
 import { markPictureInWorker } from '$lib/press';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { accountIn, statusOf } from '$lib/server/web';
 
 export const load = async ({ locals }) => ({

@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { hasAccounts, signIn } from '$lib/server/accounts';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { count, forgive, giveBack } from '$lib/server/limits';
 import { organisation } from '$lib/server/settings';
 

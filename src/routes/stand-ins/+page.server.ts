@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { house } from '$lib/server';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { moveClock } from '$lib/server/clock';
 import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
 import { phoneMessages, refusedNumbers, setRefusedNumbers } from '$lib/server/mail/phone';

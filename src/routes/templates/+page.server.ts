@@ -4,7 +4,7 @@ import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { emptyPlan } from '$lib/core/packet';
 import { house } from '$lib/server';
 import { listAccounts } from '$lib/server/accounts';
-import { formIn, type Form } from '$lib/server/bodies';
+import { formIn, type Form } from '$lib/server/forms';
 import { border } from '$lib/server/border';
 import {
 	binTemplate,

@@ -43,17 +43,6 @@ export function freezePlan(db: Db, plan: Plan): string {
 	return digest;
 }
 
-/** When the last event of a packet was recorded; '' where it has none. */
-function lastAt(db: Db, packet: string): string {
-	return (
-		db
-			.prepare<[string], { at: string }>(
-				"SELECT body ->> '$.at' AS at FROM events WHERE packet = ? ORDER BY n DESC LIMIT 1"
-			)
-			.get(packet)?.at ?? ''
-	);
-}
-
 /** Time goes forward only: where the clock has been set back, an event is no earlier than the one before it. */
 const notBefore = (now: string, last: string): string => (now < last ? last : now);
 
@@ -76,8 +65,9 @@ export function act(
 	also?: (state: SentPacket) => void
 ): SentPacket | Refusal {
 	const result = inTransaction(house.db, () => {
-		const before = packetState(house.db, packet);
-		const at = notBefore(house.now().toISOString(), lastAt(house.db, packet));
+		const events = eventsOf(house.db, packet);
+		const before = fold(events, planLookup(house.db));
+		const at = notBefore(house.now().toISOString(), events.at(-1)?.at ?? '');
 		const decided = decide(before, command, at);
 		if (isRefusal(decided)) return decided;
 		if (before.status !== 'none' && decided.length === 0) {

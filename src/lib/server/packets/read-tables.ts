@@ -133,11 +133,11 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 	if (state.corrections > 0) db.prepare('DELETE FROM packet_people WHERE packet = ?').run(state.packet);
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.phone, p.standing, p.since);
 	writeWordings(db, state);
-	writeWords(db, state);
+	writeWords(db, state, d.people);
 }
 
 /** By what a packet is found: title, reference, people with their addresses, and what else the sender has said of it. */
-export function wordsToFind(state: SentPacket): string {
+export function wordsToFind(state: SentPacket, people: Derived['people']): string {
 	const { type = '', folder = '', description = '', ownReference = '' } = state.plan.sending ?? {};
 	const words = [
 		state.plan.title,
@@ -147,15 +147,15 @@ export function wordsToFind(state: SentPacket): string {
 		description,
 		ownReference,
 		...state.handOvers.map((one) => one.from.name),
-		...derive(state).people.flatMap((p) => [p.name, p.email]),
+		...people.flatMap((p) => [p.name, p.email]),
 		...state.plan.papers.map((p) => p.name)
 	];
 	return folded(words.join(' '));
 }
 
 /** Writes them where they have changed: somebody was named on the way, has taken over, has another address. */
-function writeWords(db: Db, state: SentPacket): void {
-	const words = wordsToFind(state);
+function writeWords(db: Db, state: SentPacket, people: Derived['people']): void {
+	const words = wordsToFind(state, people);
 	db.prepare('INSERT OR IGNORE INTO packet_numbers (packet) VALUES (?)').run(state.packet);
 	const { n } = db.prepare<[string], { n: number }>('SELECT n FROM packet_numbers WHERE packet = ?').get(state.packet)!;
 	const kept = db.prepare<[number], { words: string }>('SELECT words FROM packets_text WHERE rowid = ?').get(n);

@@ -3,7 +3,7 @@ import { columnKeys, filterFault, targetsOf } from '$lib/core/sheet';
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { readBatch, replaceSheet, runBatch, saidOfRow, settle, statusesOf, verdictsOf } from '$lib/server/batches';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 const STATES = ['ready', 'twice', 'faulty', 'left out', 'gone'] as const;

@@ -14,7 +14,7 @@ import {
 	withdraw
 } from '$lib/server/packets/office';
 import { packetView } from '$lib/server/packets/packet-view';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals }) => {

@@ -1,6 +1,6 @@
 import { refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived, ownBytes } from '$lib/server/bodies';
+import { arrived, ownBytes } from '$lib/server/arriving';
 import { readDraft } from '$lib/server/packets/drafts';
 import { keepFile, keepPicture } from '$lib/server/packets/files';
 import { answer } from '$lib/server/web';

@@ -1,6 +1,6 @@
 import { refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived, type Arrived } from '$lib/server/bodies';
+import { arrived, type Arrived } from '$lib/server/arriving';
 import { addPaper, type AddWish } from '$lib/server/papers';
 import { answer, followed } from '$lib/server/web';
 

@@ -1,6 +1,6 @@
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { arrived, ownBytes } from '$lib/server/bodies';
+import { arrived, ownBytes } from '$lib/server/arriving';
 import { count } from '$lib/server/limits';
 import { addFile } from '$lib/server/signing';
 import { visitorOf } from '$lib/server/visitor';

@@ -1,7 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { newBatch } from '$lib/server/batches';
-import { formIn } from '$lib/server/bodies';
+import { formIn } from '$lib/server/forms';
 import { accountIn, orError } from '$lib/server/web';
 
 /** A sheet for this template: a batch, to be looked at before anything goes. */
