@@ -1,6 +1,7 @@
 import { X509Certificate } from 'node:crypto';
 import type { Recorded, SentPacket } from '../core/packet';
 import type { Db } from './db';
+import { sha256Text } from './ids';
 import { saltedDigest } from './packets/private-words';
 import { derive, openWordings, wordsToFind } from './packets/read-tables';
 
@@ -135,6 +136,10 @@ export function tableFaults(db: Db): string[] {
 		.prepare<[], { digest: string; salt: string; words: string }>('SELECT digest, salt, words FROM private_words')
 		.iterate())
 		if (saltedDigest(salt, words) !== digest) faults.push(`The private words ${digest} are not what they were.`);
+	for (const { digest, json } of db
+		.prepare<[], { digest: string; json: string }>('SELECT digest, json FROM plans')
+		.iterate())
+		if (sha256Text(json) !== digest) faults.push(`The plan ${digest} is not what it was.`);
 	for (const { name, certificate, issuer } of db
 		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer }>('SELECT name, certificate, issuer FROM keys')
 		.iterate())

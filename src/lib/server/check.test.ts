@@ -166,6 +166,21 @@ it('each column of each table changed in turn is found, or may differ for a reas
 	expect(idle).toEqual([]);
 }, 180_000);
 
+it('each plan changed is found, also one that nothing names any more', () => {
+	const plans = t.house.db.prepare<[], string>('SELECT digest FROM plans').pluck().all();
+	expect(plans.length).toBeGreaterThan(5);
+	for (const digest of plans) {
+		const db = opened();
+		db.prepare("UPDATE plans SET json = replace(json, 'days', 'dayz') WHERE digest = ?").run(digest);
+		expect(checkData(db).faults, digest).not.toEqual([]);
+		db.prepare(
+			"UPDATE plans SET json = replace(json, 'dayz', 'days'), digest = 'f' || substr(digest, 2, 62) || '~' WHERE digest = ?"
+		).run(digest);
+		expect(checkData(db).faults, digest).not.toEqual([]);
+		db.close();
+	}
+});
+
 it.each<[string, string]>([
 	['a row of people gone', "DELETE FROM packet_people WHERE person = 'zoë'"],
 	[
