@@ -1,2 +1,2 @@
-/** The password of every account of the demo. */
-export const PASSWORD = 'brindlevale-demo';
+/** The password of every account of the demo. Published, hence worthless. */
+export const PASSWORD = 'quince-lantern-orbit';

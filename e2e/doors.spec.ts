@@ -23,6 +23,16 @@ const SIGNERS: Caller[] = ['right signer', 'another signer', 'revoked link'];
 const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/': { look: ['viewer', 'preparer', 'owner'] },
 	'/sign-in': { look: OFFICE, do: OFFICE },
+	'/sign-in/second': { look: OFFICE, do: OFFICE },
+	'/sign-in/passkey': { do: OFFICE },
+	'/sign-in/directory': { look: OFFICE },
+	'/sign-in/directory/back': { look: OFFICE },
+	'/forgot': { look: OFFICE, do: OFFICE },
+	'/choose/[token]': { look: OFFICE, do: OFFICE },
+	'/account': { look: ['viewer', 'preparer', 'owner'], do: ['viewer', 'preparer', 'owner'] },
+	'/account/passkey': { do: ['viewer', 'preparer', 'owner'] },
+	'/prove': { look: ['viewer', 'preparer', 'owner'], do: ['viewer', 'preparer', 'owner'] },
+	'/prove/passkey': { do: ['viewer', 'preparer', 'owner'] },
 	'/set-up': { look: OFFICE, do: OFFICE },
 	'/sign-out': { do: ['viewer', 'preparer', 'owner'] },
 	'/logo': { look: OFFICE },
@@ -62,6 +72,9 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/people': { look: ['viewer', 'preparer', 'owner'] },
 	'/records': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
+	'/settings/accounts': { look: ['owner'], do: ['owner'] },
+	'/settings/signing-in': { look: ['owner'], do: ['owner'] },
+	'/settings/record': { look: ['owner'] },
 	'/settings/trust/[name]': { look: ['viewer', 'preparer', 'owner'] },
 	'/stand-ins': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/stand-ins/mailbox/[id]': { look: ['viewer', 'preparer', 'owner'] },
@@ -124,7 +137,7 @@ function send(url: string, form: Record<string, string>, cookie = ''): Promise<R
 		redirect: 'manual'
 	});
 }
-const PASS = { email: 'odile@brindlevale.example', password: 'brindlevale-demo' };
+const PASS = { email: 'odile@brindlevale.example', password: 'quince-lantern-orbit' };
 
 const fill = (route: string, token = 't'.repeat(43)) =>
 	route
@@ -330,23 +343,23 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 	await page.getByLabel('Organisation').fill('Tarrow Players');
 	await page.getByLabel('Your name').fill('Ada Quill');
 	await page.getByLabel('Your e-mail').fill('ada@tarrow.example');
-	await page.getByLabel(/Password/).fill('ten letters');
+	await page.getByLabel(/Password/).fill('marmalade under seven bridges');
 	await page.getByLabel('Time zone').fill('Europe/Nowhere');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page.getByRole('alert')).toContainText('not a time zone');
 	await expect(page.getByLabel('Your name')).toHaveValue('Ada Quill');
 	await page.getByLabel('Time zone').fill('Europe/London');
-	await page.getByLabel(/Password/).fill('ten letters');
+	await page.getByLabel(/Password/).fill('marmalade under seven bridges');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await expect(page.getByRole('alert')).toContainText('not the code printed');
 	const code = /set-up code is (\S+)/.exec(real.output)![1]!;
 	await page.getByLabel('Set-up code').fill(code);
-	await page.getByLabel(/Password/).fill('ten letters');
+	await page.getByLabel(/Password/).fill('marmalade under seven bridges');
 	await page.getByRole('button', { name: 'Begin' }).click();
 	await page.getByRole('heading', { name: 'Sign in' }).waitFor();
 	await ready(page);
 	await page.getByLabel('E-mail').fill('ada@tarrow.example');
-	await page.getByLabel('Password').fill('ten letters');
+	await page.getByLabel('Password').fill('marmalade under seven bridges');
 	await page.getByRole('button', { name: 'Sign in' }).click();
 	await expect(page.getByText('Nothing is out.')).toBeVisible();
 	await page.goto(`${real.origin}/set-up`);

@@ -110,11 +110,30 @@ function script(file, list, env = {}) {
 function demoEnv() {
 	const port = process.env.PORT ?? '5180';
 	return {
+		...DIRECTORY(Number(port) + 1),
 		PORT: port,
 		PELLUM_DEMO: '1',
 		PELLUM_DATA: path.resolve(process.env.PELLUM_DATA ?? 'data/demo'),
 		ORIGIN: process.env.ORIGIN ?? `http://127.0.0.1:${port}`
 	};
+}
+
+/** The directory's stand-in, as demo/directory.ts has it. */
+const DIRECTORY = (port) => ({
+	PELLUM_DIRECTORY: `http://127.0.0.1:${port}`,
+	PELLUM_DIRECTORY_CLIENT: 'pellum',
+	PELLUM_DIRECTORY_SECRET: 'published-and-worthless',
+	PELLUM_DIRECTORY_NAME: 'the directory (stand-in)',
+	PELLUM_DIRECTORY_LEVELS: 'groups:agreements-owners=owner,groups:company-office=preparer'
+});
+
+/** Runs the directory's stand-in beside the demo; without it people sign in by password. */
+function serveDirectory(env) {
+	const port = String(Number(env.PORT) + 1);
+	const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/directory.ts', port, env.ORIGIN], {
+		stdio: ['ignore', 'ignore', 'inherit']
+	});
+	process.on('exit', () => child.kill());
 }
 
 /** Makes the demo's data beside its place and moves it there when it is whole. */
@@ -149,7 +168,8 @@ switch (command) {
 		ensureBuild();
 		const env = demoEnv();
 		ensureDemo(env, args.includes('--fresh'));
-		console.log(`Pellum, demo: ${env.ORIGIN}\nSign in as odile@brindlevale.example with brindlevale-demo`);
+		console.log(`Pellum, demo: ${env.ORIGIN}\nSign in as odile@brindlevale.example with quince-lantern-orbit`);
+		serveDirectory(env);
 		serve(env);
 		break;
 	}

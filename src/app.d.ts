@@ -1,4 +1,4 @@
-import type { Account } from './lib/server/accounts';
+import type { Account, Session } from './lib/server/accounts';
 
 declare global {
 	namespace App {
@@ -6,6 +6,10 @@ declare global {
 			/** nothing could be written, for the while */
 			failed?: 'disk' | 'busy';
 			account: Account | null;
+			/** the session of whoever is signed in, or is about to be: half of one has no account yet */
+			session: Session | null;
+			/** the session's token, '' where there is none */
+			token: string;
 			/** network address and device, for the record and for limits */
 			from: { address: string; device: string };
 			/** what this browser got when somebody proved who they are; '' where it has nothing */

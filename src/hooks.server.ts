@@ -1,10 +1,11 @@
 import { json, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { house, start } from '$lib/server';
-import { accountOf, hasAccounts } from '$lib/server/accounts';
+import { hasAccounts, sessionOf } from '$lib/server/accounts';
 import { isBusy, isFull, writable } from '$lib/server/db';
 import { bodyFault } from '$lib/server/bodies';
 import { mostAt, passage } from '$lib/server/doors';
+import { tellRefused } from '$lib/server/office-record/refused';
 import { acceptedLanguages } from '$lib/words';
 import { logOf } from '$lib/server/log';
 
@@ -25,8 +26,9 @@ export const init: ServerInit = async () => {
 
 export const handle: Handle = async ({ event, resolve }) => {
 	const { request, url, route, cookies, locals } = event;
-	const token = cookies.get('pellum_session');
-	locals.account = token ? accountOf(house(), token) : null;
+	locals.token = cookies.get('pellum_session') ?? '';
+	locals.session = locals.token ? sessionOf(house(), locals.token) : null;
+	locals.account = locals.session && locals.session.wants !== 'second' ? locals.session.account : null;
 	locals.from = {
 		address: event.getClientAddress(),
 		device: (request.headers.get('user-agent') ?? 'unknown device').replace(/[^\x20-\x7e]/g, '').slice(0, 200)
@@ -41,6 +43,9 @@ export const handle: Handle = async ({ event, resolve }) => {
 	// what failed for a while only is to be tried again, by the page itself
 	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route.id, url);
 };
+
+/** What somebody reaches who must set up a second factor first. */
+const WITHOUT_SECOND = /^\/(account|sign-out|logo|s\/|prove)/;
 
 /** What is refused before any route has seen it; a redirect to the sign-in page for a page that wants an account. */
 function refusedAtTheDoor({ request, url, route, locals }: RequestEvent): Response | null {
@@ -61,8 +66,15 @@ function refusedAtTheDoor({ request, url, route, locals }: RequestEvent): Respon
 		const to = hasAccounts(house()) ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/set-up';
 		return new Response(null, { status: 303, headers: { Location: to } });
 	}
-	if (may === 'shut')
+	// a second factor that is required and not there yet comes before everything else
+	if (locals.session?.wants === 'set-up' && !WITHOUT_SECOND.test(route.id ?? '/'))
+		return changes || request.headers.get('accept')?.includes('text/html') !== true
+			? json({ code: 'second-first', say: 'Set up a second factor first, under your account.' }, { status: 403 })
+			: new Response(null, { status: 303, headers: { Location: '/account' } });
+	if (may === 'shut') {
+		void tellRefused(house(), locals, `${request.method} ${route.id}`);
 		return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
+	}
 	const large = changes ? bodyFault(request, mostAt(route.id)) : null;
 	if (!large) return null;
 	const { code, say, values } = large.no;

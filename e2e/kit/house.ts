@@ -1,7 +1,9 @@
 import type { Answers } from '../../src/lib/core/field';
 import type { Field, Plan, PlanPerson, SentPacket } from '../../src/lib/core/packet';
 import { isRefusal, type Refusal } from '../../src/lib/core/refusal';
-import { addAccount, type Account, type Level } from '../../src/lib/server/accounts';
+import type { Account, Level } from '../../src/lib/server/accounts';
+import { hashPassword } from '../../src/lib/server/accounts/password';
+import { insertAccount } from '../../src/lib/server/accounts/people';
 import { memoryDb } from '../../src/lib/server/db';
 import { houseOf, type Config, type House } from '../../src/lib/server/house';
 import { JobRunner } from '../../src/lib/server/jobs';
@@ -45,8 +47,13 @@ export async function testHouse(config: Partial<Config> = {}, db = memoryDb()): 
 }
 
 export async function account(house: House, name: string, email: string, level: Level): Promise<Account> {
-	return ok(await addAccount(house, { name, email, level, password: 'long enough' }));
+	return insertAccount(house, null, { name, email, level }, 'set-up', {
+		password: await (hashed ??= hashPassword('long enough for us'))
+	});
 }
+
+// hashing takes long, and is meant to
+let hashed: Promise<string> | undefined;
 
 let kept: Promise<Uint8Array> | undefined;
 

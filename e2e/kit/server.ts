@@ -78,6 +78,16 @@ export class Server {
 		}
 	}
 
+	/** Changes its database, as time or somebody else would. */
+	writing(write: (db: Database.Database) => unknown): void {
+		const db = new Database(path.join(this.env['PELLUM_DATA']!, 'pellum.db'));
+		try {
+			write(db);
+		} finally {
+			db.close();
+		}
+	}
+
 	/** Bytes that its process holds now (proc(5), VmRSS). */
 	held(): number {
 		try {

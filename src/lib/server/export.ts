@@ -6,6 +6,7 @@ import { rootsOf } from './keys';
 import { copiesOf } from './packets/copies';
 import { auditRecord } from './packets/log';
 import { answersAsCsv, answersAsJson } from './packets/data';
+import { officeRecord } from './office-record/whole';
 import { readBlob } from './blobs';
 
 /** Writes every packet that has ended: sealed copies, evidence sheet, record as JSON, answers as JSON and CSV. Overwrites what it wrote before. */
@@ -30,6 +31,7 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		write(folder, 'answers.json', answersAsJson(packet));
 		write(folder, 'answers.csv', answersAsCsv(packet));
 	}
+	write(target, 'office-record.json', JSON.stringify(officeRecord(db), null, '\t'));
 	for (const { name, pem } of rootsOf(db)) write(path.join(target, 'trust'), name, pem);
 	return { packets: ended.length, files };
 }

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import { provideAll } from '../core/field/formats/all-checkers';
 import { readSetting, writeSetting } from './settings';
+import { LEVELS, type Level } from './accounts/levels';
 import { openDb, type Db } from './db';
 
 /** How this Pellum is set up; read from the environment once, at start. */
@@ -17,6 +18,19 @@ export interface Config {
 	mailFrom: string;
 	/** how long one message may take on the whole; a minute where it isn't said */
 	mailSeconds?: number;
+	/** the office's own directory, with which people may sign in */
+	directory?: DirectoryConfig;
+}
+
+/** An OpenID provider, and which of its claims gives which level. */
+export interface DirectoryConfig {
+	issuer: string;
+	client: string;
+	secret: string;
+	/** what people call it */
+	name: string;
+	scope: string;
+	levels: { claim: string; value: string; level: Level }[];
 }
 
 /** The key of the demo. Published, hence worthless; `npm start` refuses it. */
@@ -36,6 +50,7 @@ export interface House {
 export function readConfig(env: NodeJS.ProcessEnv): Config {
 	const demo = env['PELLUM_DEMO'] === '1';
 	const port = env['PORT'] ?? '5180';
+	const directory = directoryIn(env);
 	return {
 		folder: env['PELLUM_DATA'] ?? (demo ? 'data/demo' : 'data/pellum'),
 		origin: (env['ORIGIN'] ?? `http://127.0.0.1:${port}`).replace(/\/$/, ''),
@@ -43,7 +58,36 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
 		demo,
 		smtp: env['PELLUM_SMTP'] || null,
 		mailFrom: env['PELLUM_MAIL_FROM'] ?? 'Pellum <pellum@brindlevale.example>',
-		...(Number(env['PELLUM_MAIL_SECONDS']) > 0 && { mailSeconds: Number(env['PELLUM_MAIL_SECONDS']) })
+		...(Number(env['PELLUM_MAIL_SECONDS']) > 0 && { mailSeconds: Number(env['PELLUM_MAIL_SECONDS']) }),
+		...(directory && { directory })
+	};
+}
+
+/** `PELLUM_DIRECTORY` and what goes with it; throws where a part is missing or can't be read. */
+function directoryIn(env: NodeJS.ProcessEnv): DirectoryConfig | null {
+	const issuer = env['PELLUM_DIRECTORY'];
+	if (!issuer) return null;
+	const [client, secret] = [env['PELLUM_DIRECTORY_CLIENT'], env['PELLUM_DIRECTORY_SECRET']];
+	if (!client || !secret)
+		throw new Error('PELLUM_DIRECTORY wants PELLUM_DIRECTORY_CLIENT and PELLUM_DIRECTORY_SECRET.');
+	const levels = (env['PELLUM_DIRECTORY_LEVELS'] ?? '').split(',').flatMap((rule) => {
+		if (rule.trim() === '') return [];
+		const [, claim, value, level] = /^\s*([^:]+):(.+)=(\w+)\s*$/.exec(rule) ?? [];
+		const found = LEVELS.find((one) => one === level);
+		if (!claim || !value || !found)
+			throw new Error(
+				`PELLUM_DIRECTORY_LEVELS: “${rule.trim()}” is not “claim:value=level”, such as groups:staff=preparer.`
+			);
+		return [{ claim, value, level: found }];
+	});
+	if (levels.length === 0) throw new Error('PELLUM_DIRECTORY_LEVELS must say which claim gives which level.');
+	return {
+		issuer,
+		client,
+		secret,
+		name: env['PELLUM_DIRECTORY_NAME'] ?? 'the office’s directory',
+		scope: env['PELLUM_DIRECTORY_SCOPE'] ?? 'openid profile email',
+		levels
 	};
 }
 

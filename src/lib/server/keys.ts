@@ -5,6 +5,7 @@ import { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } fro
 import { cutText } from '../core/clean-text';
 import type { Db } from './db';
 import type { House } from './house';
+import { BY_ITSELF, note } from './office-record';
 import { organisation } from './settings';
 
 interface Row {
@@ -101,6 +102,7 @@ async function identity(house: House, name: 'seal' | 'stamp', of: string): Promi
 			lock(house.config.key, made.key)
 		);
 	unlocked.get(house.db)!.set(name, made);
+	note(house, BY_ITSELF, { type: 'KeysMade', key: name === 'seal' ? 'sealing' : 'time-stamping', of });
 	writeTrust(house);
 	return made;
 }

@@ -8,6 +8,16 @@ const limits = {
 	everywhere: new RateLimiterMemory({ points: 100, duration: 900 }),
 	/** tries at passwords from one network address, in 15 minutes; a right one gives its own back */
 	signIn: new RateLimiterMemory({ points: 40, duration: 900 }),
+	/** second factors tried at one account, in 15 minutes; a right one gives them back */
+	second: new RateLimiterMemory({ points: 10, duration: 900 }),
+	/** times that the office's record tells of the same refusal, in 15 minutes */
+	told: new RateLimiterMemory({ points: 1, duration: 900 }),
+	/** refusals by access that the office's record tells of, by account or network address, in 15 minutes */
+	refused: new RateLimiterMemory({ points: 20, duration: 900 }),
+	/** letters to choose a new password, asked for from one network address, in an hour */
+	reset: new RateLimiterMemory({ points: 20, duration: 3600 }),
+	/** the same to one e-mail address */
+	resetFor: new RateLimiterMemory({ points: 3, duration: 3600 }),
 	/** codes entered on the set-up page from one network address, in 15 minutes */
 	setUp: new RateLimiterMemory({ points: 20, duration: 900 }),
 	/** links that lead nowhere, from one network address, in 10 minutes */

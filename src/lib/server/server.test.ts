@@ -7,7 +7,6 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { account, mails, ok, realPlan, sent, signs, testHouse, type TestHouse } from '../../../e2e/kit/house';
 import { canonicalJson, extend, faultsOf, GENESIS } from '../core/audit';
 import { closePool, verifySealed } from '../press';
-import { accountOf, addAccount, addFirstOwner, closeAccount, setUpCode, signIn, signOut } from './accounts';
 import { checkData } from './check';
 import { memoryDb, openDb } from './db';
 import { needsYou, outNow, records, findPackets, countOut } from './desk';
@@ -25,62 +24,6 @@ import { addPaper, paperName } from './papers';
 import { organisation, setOrganisation } from './settings';
 
 afterAll(() => closePool());
-
-describe('accounts', () => {
-	it('open with the right password only, and close', async () => {
-		const { house, odile } = await testHouse();
-		expect(await signIn(house, 'odile@brindlevale.example', 'wrong password')).toBeNull();
-		expect(await signIn(house, 'nobody@brindlevale.example', 'long enough')).toBeNull();
-		const token = (await signIn(house, ' ODILE@brindlevale.example', 'long enough'))!;
-		expect(accountOf(house, token)).toEqual(odile);
-		expect(accountOf(house, `${token}x`)).toBeNull();
-		signOut(house, token);
-		expect(accountOf(house, token)).toBeNull();
-		expect(closeAccount(house, odile.id)).toMatchObject({ code: 'last-owner' });
-		const ruben = await account(house, 'Ruben', 'ruben@brindlevale.example', 'viewer');
-		const his = (await signIn(house, ruben.email, 'long enough'))!;
-		expect(closeAccount(house, ruben.id)).toBeNull();
-		expect(accountOf(house, his)).toBeNull();
-		expect(await signIn(house, ruben.email, 'long enough')).toBeNull();
-	});
-	it.each([
-		['', 'x@y.example', 'long enough', 'no-name'],
-		['X', 'nothing', 'long enough', 'bad-address'],
-		['X', 'x@y.example', 'short', 'short-password'],
-		['X', 'ODILE@brindlevale.example', 'long enough', 'address-taken']
-	])('refuse %j %j %j: %s', async (name, email, password, code) => {
-		const { house } = await testHouse();
-		expect(await addAccount(house, { name, email, password, level: 'viewer' })).toMatchObject({ code });
-	});
-	it('begin with one owner, who shows the code, however many try at once', async () => {
-		const house = houseOf(memoryDb(), { folder: '', origin: '', key: '', demo: false, smtp: null, mailFrom: '' });
-		const first = (n: number, code: string) =>
-			addFirstOwner(house, code, { name: `N${n}`, email: `n${n}@x.example`, password: 'long enough' });
-		expect(await first(0, 'AAAAA-BBBBB')).toMatchObject({ code: 'wrong-code' });
-		const all = await Promise.all([1, 2, 3, 4, 5].map((n) => first(n, setUpCode(house).toLowerCase())));
-		expect(all.filter((one) => !('refused' in one))).toHaveLength(1);
-		expect(house.db.prepare('SELECT count(*) AS n FROM accounts').get()).toEqual({ n: 1 });
-		expect(await first(6, setUpCode(house))).toMatchObject({ code: 'set-up' });
-	});
-	it('are judged a few at a time; what is more than can wait is not judged at all', async () => {
-		const { house } = await testHouse();
-		const tried = await Promise.all(
-			Array.from({ length: 40 }, () => signIn(house, 'odile@brindlevale.example', 'wrong password'))
-		);
-		expect(tried.filter((one) => one === 'busy').length).toBeGreaterThanOrEqual(15);
-		expect(tried.filter((one) => one === null).length).toBeGreaterThanOrEqual(20);
-	}, 60_000);
-	it('keep neither passwords nor session tokens', async () => {
-		const { house } = await testHouse();
-		const token = (await signIn(house, 'odile@brindlevale.example', 'long enough'))!;
-		const all = JSON.stringify([
-			house.db.prepare('SELECT * FROM accounts').all(),
-			house.db.prepare('SELECT * FROM sessions').all()
-		]);
-		expect(all).not.toContain(token);
-		expect(all).not.toContain('long enough');
-	});
-});
 
 describe('settings', () => {
 	it.each([

@@ -1,5 +1,6 @@
 import { error, json } from '@sveltejs/kit';
-import type { Account } from './accounts';
+import { PROOF_MINUTES, type Account } from './accounts';
+import type { Doer } from './office-record';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import { logOf } from './log';
 import type { Following } from '../press';
@@ -17,6 +18,12 @@ const STATUS: Record<string, number> = {
 	'changed-elsewhere': 409,
 	'file-too-large': 413,
 	'sheet-too-large': 413,
+	'wrong-password': 401,
+	'wrong-code': 401,
+	'bad-passkey': 401,
+	'prove-first': 403,
+	busy: 503,
+	'directory-away': 503,
 	'too-often': 429
 };
 
@@ -41,6 +48,17 @@ export function orError<T>(result: T | Refusal): T {
 export function accountIn(locals: App.Locals): Account {
 	if (!locals.account) error(401, { message: 'Sign in first.' });
 	return locals.account;
+}
+
+/** Whoever does it, for the office's record. */
+export function doerIn({ account, from }: App.Locals): Doer {
+	return { account, address: from.address };
+}
+
+/** Refuses `prove-first` where what is wanted asks for a proof of the last minutes that it is them. */
+export function proofIn({ session }: App.Locals): Refusal | null {
+	if (session?.proved) return null;
+	return refuse('prove-first', `This wants a proof that it is you, given within the last ${PROOF_MINUTES} minutes.`);
 }
 
 /** A kept file as a response. `name` makes it a download. */

@@ -4,6 +4,7 @@ import { house } from '$lib/server';
 import { addFirstOwner, hasAccounts } from '$lib/server/accounts';
 import { formIn } from '$lib/server/forms';
 import { count } from '$lib/server/limits';
+import { note } from '$lib/server/office-record';
 import { organisation, setOrganisation } from '$lib/server/settings';
 
 export const load = () => {
@@ -31,6 +32,7 @@ export const actions = {
 		const account = await addFirstOwner(house(), kept.code, { ...kept, password: form.raw('password') });
 		if (isRefusal(account)) return fail(422, { ...kept, say: account.say, at: account.at });
 		setOrganisation(house().db, set);
+		note(house(), { account, address: locals.from.address }, { type: 'SetUp', organisation: set.name });
 		redirect(303, '/sign-in');
 	}
 };

@@ -1,13 +1,12 @@
 <script lang="ts">
+	import Gate from '$lib/ui/frame/Gate.svelte';
+
 	let { form } = $props();
 	const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 </script>
 
-<svelte:head><title>Set up · Pellum</title></svelte:head>
-<main id="main" class="grid min-h-dvh place-items-center bg-linen p-5">
-	<form method="POST" class="w-full max-w-md rounded-sm border border-hairline bg-sheet p-8">
-		<h1 class="text-2xl leading-8">Set up this Pellum</h1>
-		<p class="pt-1 pb-6 text-quiet">You become its owner. Others of the office are added under Settings.</p>
+<Gate title="Set up this Pellum" lead="You become its owner. Others of the office are invited under Settings." wide>
+	<form method="POST">
 		<label class="block pb-4"
 			>Set-up code, printed where Pellum was started<input
 				class="input mt-1 font-mono"
@@ -49,16 +48,17 @@
 			/></label
 		>
 		<label class="block pb-4"
-			>Password, ten characters or more<input
+			>Password, twelve characters or more<input
 				class="input mt-1"
 				name="password"
 				type="password"
 				autocomplete="new-password"
-				minlength="10"
+				minlength="12"
+				maxlength="512"
 				required
 			/></label
 		>
 		<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 		<button class="button primary w-full">Begin</button>
 	</form>
-</main>
+</Gate>

@@ -1,19 +1,19 @@
 import { fail } from '@sveltejs/kit';
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { addAccount, closeAccount, LEVELS, listAccounts, type Level } from '$lib/server/accounts';
 import { keepBlob } from '$lib/server/blobs';
 import { addHoliday, holidayList, importHolidays, removeHoliday } from '$lib/server/holidays';
+import { changeOrganisation } from '$lib/server/office-record/settings';
 import { trustedRoots } from '$lib/server/keys';
-import { organisation, setOrganisation } from '$lib/server/settings';
+import { organisation } from '$lib/server/settings';
 import { markPictureInWorker } from '$lib/press';
 import { formIn } from '$lib/server/forms';
-import { accountIn, statusOf } from '$lib/server/web';
+import { accountIn, doerIn, proofIn, statusOf } from '$lib/server/web';
 
 export const load = async ({ locals }) => ({
 	settings: organisation(house().db),
-	people: listAccounts(house()),
 	me: accountIn(locals),
+	proved: locals.session?.proved ?? false,
 	zones: Intl.supportedValuesOf('timeZone'),
 	mail: house().config.smtp === null ? 'the Mailbox stand-in' : new URL(house().config.smtp!).host,
 	holidays: holidayList(house()),
@@ -21,7 +21,7 @@ export const load = async ({ locals }) => ({
 });
 
 export const actions = {
-	organisation: async ({ request }) => {
+	organisation: async ({ request, locals }) => {
 		const form = await formIn(request);
 		const kept = { name: form.text('name').trim(), colour: form.text('colour'), zone: form.text('zone') };
 		const seenPages = form.on('seen-pages');
@@ -38,7 +38,11 @@ export const actions = {
 				return fail(statusOf(picture), { form: 'organisation', ...kept, say: picture.say, at: 'logo' });
 			logo = keepBlob(house().db, picture.bytes, 'image/png', house().now(), picture.digest);
 		}
-		const set = setOrganisation(house().db, { ...kept, logo, seenPages, exchange });
+		const before = organisation(house().db);
+		// another name means other keys
+		const no = kept.name !== before.name ? proofIn(locals) : null;
+		if (no) return fail(statusOf(no), { form: 'organisation', ...kept, say: no.say, prove: true });
+		const set = changeOrganisation(house(), doerIn(locals), { ...kept, logo, seenPages, exchange });
 		return isRefusal(set)
 			? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at })
 			: { form: 'organisation', done: true };
@@ -63,26 +67,5 @@ export const actions = {
 			if (no) return fail(statusOf(no), { form: 'holidays', say: no.say });
 		}
 		return { form: 'holidays', done: true };
-	},
-	add: async ({ request }) => {
-		const form = await formIn(request);
-		const level = form.text('level');
-		const kept = { form: 'add', newName: form.text('name'), newEmail: form.text('email', 254), level };
-		if (!(LEVELS as readonly string[]).includes(level))
-			return fail(422, { ...kept, say: 'Choose what they may do.', at: 'level' });
-		const made = await addAccount(house(), {
-			name: kept.newName,
-			email: kept.newEmail,
-			level: level as Level,
-			password: form.raw('password')
-		});
-		return isRefusal(made)
-			? fail(statusOf(made), { ...kept, say: made.say, at: made.at })
-			: { form: 'add', done: true };
-	},
-	close: async ({ request }) => {
-		const id = (await formIn(request)).text('id');
-		const no = closeAccount(house(), id);
-		return no ? fail(statusOf(no), { form: 'close', say: no.say, at: id }) : { form: 'close', done: true };
 	}
 };

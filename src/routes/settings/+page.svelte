@@ -4,7 +4,6 @@
 
 	let { data, form } = $props();
 	const owner = $derived(data.me.level === 'owner');
-	const LEVELS = { owner: 'everything', preparer: 'prepares and sends', viewer: 'sees' };
 	// shapes of the failures differ by form; each part of the page looks at its own
 	const said = $derived((form ?? {}) as Record<string, string | boolean | undefined>);
 </script>
@@ -74,12 +73,16 @@
 				>
 				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
 						{said.say ?? 'Saved.'}
+						{#if said.prove}<a class="underline" href="/prove?to=/settings" target="_blank">Show it in another tab</a>,
+							then save again.{/if}
 					</p>{/if}
 				{#if owner}<p><button class="button primary">Save</button></p>{:else}<p class="text-quiet">
 						Only an owner changes these.
 					</p>{/if}
 			</fieldset>
 		</form>
+	</section>
+	<div class="grid content-start gap-2">
 		<Holidays days={data.holidays} {owner} {said} />
 		<h2 class="border-b border-hairline pt-8 pb-2 text-[17px]">Outside</h2>
 		<p class="pt-3">Mail goes to {data.mail}, text messages to the Phone stand-in.</p>
@@ -94,75 +97,5 @@
 					>
 				</li>{/each}
 		</ul>
-	</section>
-	<section aria-labelledby="people">
-		<h2 id="people" class="border-b border-hairline pb-2 text-[19px]">People of the office</h2>
-		<ul>
-			{#each data.people as person (person.id)}
-				<li class="flex items-center gap-3 border-b border-hairline py-2.5">
-					<div class="min-w-0 flex-1">
-						<p class="font-semibold {person.closed ? 'line-through' : ''}">{person.name}</p>
-						<p class="text-[14px] wrap-anywhere text-quiet">
-							{person.email} · {person.level}, {person.closed ? 'closed' : LEVELS[person.level]}
-						</p>
-						{#if said.form === 'close' && said.at === person.id}<p role="alert" class="wrong">{said.say}</p>{/if}
-					</div>
-					{#if owner && !person.closed && person.id !== data.me.id}
-						<form method="POST" action="?/close" use:enhance>
-							<input type="hidden" name="id" value={person.id} /><button
-								class="button grave"
-								aria-label="Close the account of {person.name}">Close</button
-							>
-						</form>
-					{/if}
-				</li>
-			{/each}
-		</ul>
-		{#if owner}
-			<h3 class="pt-6 text-[16px]">Add somebody</h3>
-			<form method="POST" action="?/add" use:enhance class="grid gap-3 pt-2">
-				<label
-					>Name<input
-						class="input mt-1"
-						name="name"
-						required
-						value={said.form === 'add' ? (said.newName ?? '') : ''}
-					/></label
-				>
-				<label
-					>E-mail<input
-						class="input mt-1"
-						name="email"
-						type="email"
-						required
-						value={said.form === 'add' ? (said.newEmail ?? '') : ''}
-					/></label
-				>
-				<label
-					>They may<select
-						class="input mt-1"
-						name="level"
-						value={said.form === 'add' ? (said.level ?? 'preparer') : 'preparer'}
-					>
-						<option value="viewer">see (viewer)</option><option value="preparer">prepare and send (preparer)</option
-						><option value="owner">do everything (owner)</option>
-					</select></label
-				>
-				<label
-					>First password <span class="text-[14px] text-quiet">ten characters or more; tell them yourself</span><input
-						class="input mt-1"
-						name="password"
-						type="password"
-						autocomplete="new-password"
-						minlength="10"
-						required
-					/></label
-				>
-				{#if said.form === 'add'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
-						{said.say ?? 'Added.'}
-					</p>{/if}
-				<p><button class="button primary">Add</button></p>
-			</form>
-		{/if}
-	</section>
+	</div>
 </main>

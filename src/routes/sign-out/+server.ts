@@ -1,10 +1,10 @@
 import { redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { signOut } from '$lib/server/accounts';
+import { doerIn } from '$lib/server/web';
 
-export const POST = ({ cookies }) => {
-	const token = cookies.get('pellum_session');
-	if (token) signOut(house(), token);
+export const POST = ({ cookies, locals }) => {
+	if (locals.token) signOut(house(), locals.token, doerIn(locals));
 	cookies.delete('pellum_session', { path: '/' });
 	redirect(303, '/sign-in');
 };

@@ -34,7 +34,7 @@ export interface Correcting {
 
 /** Something only this account, or the office, can settle. */
 /** What Pellum does by itself after something has happened. */
-export type Work = 'seal' | 'message' | 'batch' | 'read';
+export type Work = 'seal' | 'message' | 'letter' | 'batch' | 'read';
 
 export type Need =
 	| {

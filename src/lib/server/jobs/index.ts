@@ -1,9 +1,11 @@
 import { cutText } from '../../core/clean-text';
+import type { LetterJob } from '../accounts';
 import { sendRows, stopRun, type BatchJob } from '../batches';
 import { isBusy, isFull } from '../db';
 import type { House } from '../house';
 import { logOf } from '../log';
 import { readScans, type ReadingJob } from '../papers';
+import { sendLetter } from './account-letters';
 import { keepTime } from './clock';
 import { Lane } from './lanes';
 import { sendMessage, type MessageJob } from './messages';
@@ -152,6 +154,8 @@ export class JobRunner {
 				return sendRows(this.house, payload as BatchJob, done);
 			case 'seal':
 				return sealPacket(this.house, (payload as MessageJob).packet, done);
+			case 'letter':
+				return sendLetter(this.house, job.key, payload as LetterJob, done);
 			case 'message':
 				return sendMessage(this.house, job.key, payload as MessageJob, done);
 		}

@@ -58,6 +58,7 @@
 			<div class="absolute right-0 z-30 mt-2 w-60 rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)">
 				<p class="font-semibold">{account.name}</p>
 				<p class="pb-2 text-[14px] text-quiet">{account.email} · {account.level}</p>
+				<p class="pb-2"><a class="text-thread underline" href="/account">Password, passkeys, sessions</a></p>
 				<form method="POST" action="/sign-out"><button class="button">Sign out</button></form>
 			</div>
 		</details>

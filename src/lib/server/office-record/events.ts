@@ -1,0 +1,110 @@
+import type { Level } from '../accounts/levels';
+
+/** What the office's record tells of: everything that is done to accounts, settings and keys, and what was refused. */
+export type OfficeEvent =
+	| { type: 'SignedIn'; how: 'password' | 'passkey' | 'directory'; second?: 'code' | 'recovery code' | 'passkey' }
+	| { type: 'SignInRefused'; account: string | null; why: 'password' | 'code' | 'passkey' | 'directory' | 'too often' }
+	| { type: 'SignedOut' }
+	| { type: 'SessionsEnded'; account: string; name: string; sessions: number }
+	| { type: 'AccessRefused'; to: string }
+	| { type: 'SetUp'; organisation: string }
+	| {
+			type: 'AccountMade';
+			account: string;
+			name: string;
+			email: string;
+			level: Level;
+			how: 'invited' | 'directory' | 'set-up';
+	  }
+	| { type: 'InvitedAgain'; account: string; name: string }
+	| { type: 'LevelChanged'; account: string; name: string; from: Level; to: Level }
+	| { type: 'AccountClosed'; account: string; name: string }
+	| { type: 'LetterRefused'; account: string; name: string; why: string }
+	| { type: 'ResetAsked'; account: string; name: string }
+	| { type: 'PasswordChosen'; account: string; name: string; by_letter: boolean }
+	| { type: 'PasskeyAdded'; account: string; called: string }
+	| { type: 'PasskeyRemoved'; account: string; called: string }
+	| { type: 'CodesBegun'; account: string }
+	| { type: 'CodesEnded'; account: string; name: string }
+	| { type: 'RecoveryCodesMade'; account: string }
+	| { type: 'SettingsChanged'; what: string; from: Record<string, unknown>; to: Record<string, unknown> }
+	| { type: 'FolderChanged'; folder: string; name: string; what: string }
+	| { type: 'KeysMade'; key: string; of: string }
+	| { type: 'ClockJumped'; seconds: number }
+	| { type: 'BackupMade'; file: string; events: number }
+	| { type: 'Restored'; file: string; events: number };
+
+export type OfficeActor = { kind: 'office'; account: string; name: string } | { kind: 'visitor' } | { kind: 'pellum' };
+
+export type RecordedOfficeEvent = OfficeEvent & {
+	n: number;
+	at: string;
+	by: OfficeActor;
+	/** the network address it came from */
+	address?: string;
+};
+
+/** One sentence for whoever reads the record. */
+export function sentenceOf(event: OfficeEvent): string {
+	switch (event.type) {
+		case 'SignedIn':
+			return `Signed in by ${event.how}${event.second ? ` and ${event.second}` : ''}.`;
+		case 'SignInRefused':
+			return `Was not let in: ${{ password: 'wrong password', code: 'wrong code', passkey: 'the passkey did not fit', directory: 'the directory gave no level here', 'too often': 'too many tries' }[event.why]}.`;
+		case 'SignedOut':
+			return 'Signed out.';
+		case 'SessionsEnded':
+			return `Ended ${event.sessions === 1 ? 'a session' : `${event.sessions} sessions`} of ${event.name}.`;
+		case 'AccessRefused':
+			return `Was refused: ${event.to}.`;
+		case 'SetUp':
+			return `Set this Pellum up for ${event.organisation}.`;
+		case 'AccountMade': {
+			const who = `${event.name}, ${event.email}`;
+			if (event.how === 'directory') return `${who}, came from the directory as ${event.level}.`;
+			return event.how === 'set-up'
+				? `${who}, has an account as ${event.level}.`
+				: `Invited ${who}, as ${event.level}.`;
+		}
+		case 'InvitedAgain':
+			return `Invited ${event.name} again.`;
+		case 'LevelChanged':
+			return `Made ${event.name}, who was ${event.from}, ${event.to}.`;
+		case 'AccountClosed':
+			return `Closed the account of ${event.name}.`;
+		case 'LetterRefused':
+			return `A letter to ${event.name} came back: ${event.why}.`;
+		case 'ResetAsked':
+			return `A letter to choose a new password was asked for ${event.name}.`;
+		case 'PasswordChosen':
+			return `${event.name} chose a password${event.by_letter ? ' by the link in a letter' : ''}.`;
+		case 'PasskeyAdded':
+			return `Added the passkey “${event.called}”.`;
+		case 'PasskeyRemoved':
+			return `Removed the passkey “${event.called}”.`;
+		case 'CodesBegun':
+			return 'Signs in with codes from a device from now on.';
+		case 'CodesEnded':
+			return `Codes and passkeys of ${event.name} were taken away.`;
+		case 'RecoveryCodesMade':
+			return 'Made new recovery codes.';
+		case 'SettingsChanged':
+			return `Changed ${event.what}: ${changed(event.from, event.to)}.`;
+		case 'FolderChanged':
+			return `Folder “${event.name}”: ${event.what}.`;
+		case 'KeysMade':
+			return `Made the ${event.key} key of ${event.of}.`;
+		case 'ClockJumped':
+			return `The machine's clock jumped ${event.seconds < 0 ? 'back' : 'forward'} by ${Math.abs(event.seconds)} seconds.`;
+		case 'BackupMade':
+			return `Backed up ${event.events} events to ${event.file}.`;
+		case 'Restored':
+			return `Restored from ${event.file} with ${event.events} events.`;
+	}
+}
+
+function changed(from: Record<string, unknown>, to: Record<string, unknown>): string {
+	const names = [...new Set([...Object.keys(from), ...Object.keys(to)])];
+	const said = (value: unknown) => (value === undefined || value === '' ? 'nothing' : JSON.stringify(value));
+	return names.map((name) => `${name} from ${said(from[name])} to ${said(to[name])}`).join(', ') || 'nothing';
+}

@@ -1,0 +1,59 @@
+import { firstBroken, GENESIS } from '../../core/audit';
+import type { Db } from '../db';
+import { sha256Text } from '../ids';
+import type { RecordedOfficeEvent } from './events';
+
+/** The record as a whole, for commands: told in an open form, and checked. */
+
+/** The whole record in an open form: each event's canonical JSON (RFC 8785) with the hash that binds it to those before. */
+export function officeRecord(db: Db): { format: 'pellum-office-record/1'; links: { body: string; hash: string }[] } {
+	return {
+		format: 'pellum-office-record/1',
+		links: db.prepare<[], { body: string; hash: string }>('SELECT body, hash FROM office_events ORDER BY n').all()
+	};
+}
+
+/** What is wrong with the record, a sentence each. */
+export function officeFaults(db: Db): string[] {
+	const rows = db
+		.prepare<[], { n: number; body: string; hash: string }>('SELECT n, body, hash FROM office_events ORDER BY n')
+		.all();
+	const broken = firstBroken(sha256Text, rows, GENESIS);
+	if (broken >= 0) return [`Office record: event ${broken + 1} does not follow from those before it.`];
+	let last = '';
+	for (const [i, row] of rows.entries()) {
+		const { n, at } = JSON.parse(row.body) as RecordedOfficeEvent;
+		if (row.n !== i + 1 || n !== row.n) return [`Office record: event ${i + 1} is missing.`];
+		if (at < last) return [`Office record: event ${n} is from before the one before it.`];
+		last = at;
+	}
+	return [];
+}
+
+/** What stands in the lists of accounts otherwise than the record tells; accounts older than the record are left out. */
+export function accountFaults(db: Db): string[] {
+	const told = new Map<string, { name: string; email: string; level: string; closed: number }>();
+	for (const { body } of db.prepare<[], { body: string }>('SELECT body FROM office_events ORDER BY n').iterate()) {
+		const event = JSON.parse(body) as RecordedOfficeEvent;
+		if (event.type === 'AccountMade') {
+			const { name, email, level } = event;
+			told.set(event.account, { name, email, level, closed: 0 });
+		}
+		const one = 'account' in event && event.account ? told.get(event.account) : undefined;
+		if (one && event.type === 'LevelChanged') one.level = event.to;
+		if (one && event.type === 'AccountClosed') one.closed = 1;
+	}
+	const rows = db
+		.prepare<[], { id: string; name: string; email: string; level: string; closed: number }>(
+			'SELECT id, name, email, level, closed_at IS NOT NULL AS closed FROM accounts'
+		)
+		.all();
+	const faults = rows.flatMap(({ id, ...row }) => {
+		const one = told.get(id);
+		told.delete(id);
+		return !one || JSON.stringify(one) === JSON.stringify(row)
+			? []
+			: [`The account of ${row.name} is not what the office record tells of it.`];
+	});
+	return [...faults, ...[...told.values()].map(({ name }) => `The account of ${name} is missing.`)];
+}

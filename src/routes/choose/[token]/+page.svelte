@@ -1,0 +1,40 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import Gate from '$lib/ui/frame/Gate.svelte';
+
+	let { data, form } = $props();
+	let password = $state('');
+</script>
+
+<Gate
+	title={data.purpose === 'invitation' ? 'Choose a password' : 'Choose a new password'}
+	lead="{data.name}, {data.email}"
+>
+	<form
+		method="POST"
+		use:enhance={() =>
+			({ update }) =>
+				update({ reset: false })}
+	>
+		<input type="hidden" name="username" autocomplete="username" value={data.email} />
+		<label class="block pb-2"
+			>Password<input
+				class="input mt-1"
+				name="password"
+				type="password"
+				autocomplete="new-password"
+				minlength="12"
+				maxlength="512"
+				required
+				bind:value={password}
+				aria-describedby="rule"
+			/></label
+		>
+		<p id="rule" class="pb-4 text-[14px] text-quiet">
+			Twelve characters or more, of any kind: a few words that don’t belong together are easy to keep and hard to guess.
+			{#if password}{[...password].length} so far.{/if}
+		</p>
+		<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
+		<button class="button primary w-full">Choose it</button>
+	</form>
+</Gate>

@@ -1,0 +1,1 @@
+export const load = ({ locals }) => ({ owner: locals.account?.level === 'owner' });
