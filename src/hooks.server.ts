@@ -1,10 +1,11 @@
-import { json, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
+import { error, json, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { house, start } from '$lib/server';
 import { hasAccounts, sessionOf } from '$lib/server/accounts';
 import { isBusy, isFull, writable } from '$lib/server/db';
 import { bodyFault } from '$lib/server/bodies';
-import { mostAt, passage } from '$lib/server/doors';
+import { permitted } from '$lib/server/access';
+import { askedAt, mostAt, passage } from '$lib/server/doors';
 import { tellRefused } from '$lib/server/office-record/refused';
 import { acceptedLanguages } from '$lib/words';
 import { logOf } from '$lib/server/log';
@@ -44,16 +45,18 @@ export const handle: Handle = async ({ event, resolve }) => {
 	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route.id, url);
 };
 
+const NOT_YOURS = 'Only whose it is may do this, or an owner of the office.';
+
 /** What somebody reaches who must set up a second factor first. */
 const WITHOUT_SECOND = /^\/(account|sign-out|logo|s\/|prove)/;
 
 /** What is refused before any route has seen it; a redirect to the sign-in page for a page that wants an account. */
-function refusedAtTheDoor({ request, url, route, locals }: RequestEvent): Response | null {
+function refusedAtTheDoor({ request, url, route, params, locals }: RequestEvent): Response | null {
 	// What changes something comes from our own pages. The time-stamp stand-in serves programs, and changes nothing.
 	const changes = request.method !== 'GET' && request.method !== 'HEAD';
 	if (changes && route.id !== '/stand-ins/time-stamp' && request.headers.get('origin') !== url.origin)
 		return json({ code: 'other-origin', say: 'This came from another website and was not done.' }, { status: 403 });
-	const may = route.id === null ? 'open' : passage(route.id, request.method, locals.account);
+	const may = route.id === null ? 'open' : passage(route.id, request.method, locals.account, house().config.demo);
 	if (may === 'sign-in') {
 		if (changes || request.headers.get('accept')?.includes('text/html') !== true)
 			return json(
@@ -74,6 +77,14 @@ function refusedAtTheDoor({ request, url, route, locals }: RequestEvent): Respon
 	if (may === 'shut') {
 		void tellRefused(house(), locals, `${request.method} ${route.id}`);
 		return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
+	}
+	const asked = locals.account && askedAt(route.id, request.method, params);
+	if (asked && !permitted(house().db, locals.account!, asked.doing, asked.kind, asked.id)) {
+		void tellRefused(house(), locals, `${request.method} ${route.id}, ${asked.kind} ${asked.id}`);
+		// whether there is one is told to nobody who may not see it
+		const say = asked.doing === 'see' ? 'There is nothing here, or it is not yours to see.' : NOT_YOURS;
+		if (!changes && request.headers.get('accept')?.includes('text/html')) error(404, { message: say });
+		return json({ code: 'not-yours', say }, { status: asked.doing === 'see' ? 404 : 403 });
 	}
 	const large = changes ? bodyFault(request, mostAt(route.id)) : null;
 	if (!large) return null;

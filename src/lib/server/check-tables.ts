@@ -1,5 +1,5 @@
 import { X509Certificate } from 'node:crypto';
-import type { Recorded, SentPacket } from '../core/packet';
+import { filesIn, type Plan, type Recorded, type SentPacket } from '../core/packet';
 import type { Db } from './db';
 import { sha256Text } from './ids';
 import { saltedDigest } from './packets/private-words';
@@ -140,11 +140,36 @@ export function tableFaults(db: Db): string[] {
 		.prepare<[], { digest: string; json: string }>('SELECT digest, json FROM plans')
 		.iterate())
 		if (sha256Text(json) !== digest) faults.push(`The plan ${digest} is not what it was.`);
+		else faults.push(...unheld(db, 'plan', digest, json));
+	for (const { id, plan } of db.prepare<[], { id: string; plan: string }>('SELECT id, plan FROM drafts').iterate())
+		if (isReadable(plan)) faults.push(...unheld(db, 'draft', id, plan));
+	none(
+		'Something that is not here is said to hold files',
+		`SELECT id AS what FROM holders h WHERE CASE kind WHEN 'draft' THEN id NOT IN (SELECT id FROM drafts)
+		 ELSE id NOT IN (SELECT digest FROM plans) END`
+	);
 	for (const { name, certificate, issuer } of db
 		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer }>('SELECT name, certificate, issuer FROM keys')
 		.iterate())
 		if (!isIssued(certificate, issuer)) faults.push(`The certificate “${name}” is not from its issuer.`);
 	return faults;
+}
+
+function isReadable(text: string): boolean {
+	try {
+		return typeof JSON.parse(text) === 'object';
+	} catch {
+		return false;
+	}
+}
+
+/** Files of a plan that nothing says it holds. */
+function unheld(db: Db, kind: 'plan' | 'draft', id: string, json: string): string[] {
+	const held = new Set(
+		db.prepare<[string, string], string>('SELECT digest FROM holders WHERE kind = ? AND id = ?').pluck().all(kind, id)
+	);
+	const lost = filesIn(JSON.parse(json) as Plan).filter((digest) => !held.has(digest));
+	return lost.map((digest) => `The file ${digest} is not said to be held by the ${kind} ${id}.`);
 }
 
 function isIssued(certificate: Buffer, issuer: Buffer): boolean {

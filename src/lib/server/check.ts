@@ -58,6 +58,9 @@ function checkPacket(db: Db, packet: string): string[] {
 	const plans = plansOf(links.map((link) => JSON.parse(link.body) as Record<string, unknown>));
 	if (plans.some((digest) => sha256Text(json.get(digest)?.json ?? '') !== digest))
 		faults.push(`Packet ${packet}: its plan is not the one that was sent.`);
+	const kept = db.prepare<[string], string>('SELECT plan FROM packet_plans WHERE packet = ? ORDER BY plan').pluck();
+	if ([...new Set(plans)].sort().join() !== kept.all(packet).join())
+		faults.push(`Packet ${packet}: the lists say other plans than its events.`);
 	faults.push(...rowFaults(db, state, links).map((say) => `Packet ${packet}: ${say}`));
 	const words = db.prepare('SELECT 1 FROM private_words WHERE digest = ? AND packet = ? AND person = ?');
 	for (const { id, note = '' } of state.plan.people) {

@@ -1,5 +1,7 @@
 import { MOST_MEGABYTES } from '../core/field';
-import { LEVELS, type Account, type Level } from './accounts';
+import { reaches, type Doing, type Level } from '../core/access';
+import type { Kind } from './access';
+import type { Account } from './accounts';
 
 /**
  * Who may pass which door: every route by its id, with the least level for looking (GET) and for doing (all else).
@@ -10,7 +12,29 @@ type Least = Level | 'anyone' | 'nobody';
 const MOST = 256 * 1024;
 const MB = 1024 * 1024;
 
-export const DOORS: Record<string, { look: Least; do: Least; most?: number }> = {
+interface Door {
+	look: Least;
+	do: Least;
+	most?: number;
+	/** least level for looking where this is not the demo, whose stand-ins are everybody's */
+	real?: Level;
+	/** what stands behind it, named by the route's own parameter; looking asks whether it may be seen, doing whether changed */
+	of?: Kind;
+	/** doing asks only whether it may be seen: it is used, not changed */
+	uses?: true;
+}
+
+/** A door to one of many things says which; signers' links and letters' are their own keys. */
+type DoorOf<Route> = Route extends
+	`/s/${string}` | `/choose/${string}` | '/settings/trust/[name]' | `/stand-ins/${string}`
+	? Door & { of?: never }
+	: Route extends `${string}[${string}`
+		? Door & { of: Kind }
+		: Door;
+
+const table = <T extends { [Route in keyof T]: DoorOf<Route> }>(doors: T): Record<string, Door> => doors;
+
+export const DOORS = table({
 	'/': { look: 'viewer', do: 'nobody' },
 	'/sign-in': { look: 'anyone', do: 'anyone' },
 	'/sign-in/second': { look: 'anyone', do: 'anyone' },
@@ -29,35 +53,35 @@ export const DOORS: Record<string, { look: Least; do: Least; most?: number }> = 
 	'/live': { look: 'viewer', do: 'nobody' },
 	'/find': { look: 'viewer', do: 'nobody' },
 	'/desk': { look: 'viewer', do: 'preparer' },
-	'/bench/[id]': { look: 'preparer', do: 'preparer' },
-	'/bench/[id]/save': { look: 'nobody', do: 'preparer', most: 2 * MB },
-	'/bench/[id]/papers': { look: 'nobody', do: 'preparer', most: 51 * MB },
-	'/bench/[id]/files': { look: 'nobody', do: 'preparer', most: MOST_MEGABYTES * MB },
-	'/bench/[id]/rehearse': { look: 'preparer', do: 'nobody' },
-	'/bench/[id]/send': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/in-use': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/pages': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/recognise': { look: 'preparer', do: 'nobody' },
+	'/bench/[id]': { look: 'preparer', do: 'preparer', of: 'draft' },
+	'/bench/[id]/save': { look: 'nobody', do: 'preparer', of: 'draft', most: 2 * MB },
+	'/bench/[id]/papers': { look: 'nobody', do: 'preparer', of: 'draft', most: 51 * MB },
+	'/bench/[id]/files': { look: 'nobody', do: 'preparer', of: 'draft', most: MOST_MEGABYTES * MB },
+	'/bench/[id]/rehearse': { look: 'preparer', do: 'nobody', of: 'draft' },
+	'/bench/[id]/send': { look: 'nobody', do: 'preparer', of: 'draft' },
+	'/bench/[id]/in-use': { look: 'nobody', do: 'preparer', of: 'draft' },
+	'/bench/[id]/pages': { look: 'nobody', do: 'preparer', of: 'draft' },
+	'/bench/[id]/recognise': { look: 'preparer', do: 'nobody', of: 'draft' },
 	'/bench/code': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/correction': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/schedule': { look: 'nobody', do: 'preparer' },
-	'/bench/[id]/template': { look: 'nobody', do: 'preparer' },
+	'/bench/[id]/correction': { look: 'nobody', do: 'preparer', of: 'draft' },
+	'/bench/[id]/schedule': { look: 'nobody', do: 'preparer', of: 'draft' },
+	'/bench/[id]/template': { look: 'nobody', do: 'preparer', of: 'draft' },
 	'/bench/new': { look: 'nobody', do: 'preparer' },
-	'/papers/[digest]': { look: 'viewer', do: 'nobody' },
-	'/papers/[digest]/looks': { look: 'preparer', do: 'preparer' },
-	'/papers/[digest]/reading': { look: 'viewer', do: 'nobody' },
-	'/papers/[digest]/source': { look: 'viewer', do: 'nobody' },
-	'/papers/[digest]/thumbnail': { look: 'viewer', do: 'nobody' },
-	'/pictures/[digest]': { look: 'viewer', do: 'nobody' },
-	'/packets/[id]': { look: 'viewer', do: 'preparer' },
-	'/packets/[id]/copies/[what]': { look: 'viewer', do: 'nobody' },
-	'/packets/[id]/link': { look: 'nobody', do: 'preparer' },
-	'/packets/[id]/sign': { look: 'nobody', do: 'viewer' },
-	'/packets/[id]/template': { look: 'nobody', do: 'preparer' },
+	'/papers/[digest]': { look: 'viewer', do: 'nobody', of: 'file' },
+	'/papers/[digest]/looks': { look: 'preparer', do: 'preparer', of: 'file', uses: true },
+	'/papers/[digest]/reading': { look: 'viewer', do: 'nobody', of: 'file' },
+	'/papers/[digest]/source': { look: 'viewer', do: 'nobody', of: 'file' },
+	'/papers/[digest]/thumbnail': { look: 'viewer', do: 'nobody', of: 'file' },
+	'/pictures/[digest]': { look: 'viewer', do: 'nobody', of: 'file' },
+	'/packets/[id]': { look: 'viewer', do: 'preparer', of: 'packet' },
+	'/packets/[id]/copies/[what]': { look: 'viewer', do: 'nobody', of: 'packet' },
+	'/packets/[id]/link': { look: 'nobody', do: 'preparer', of: 'packet' },
+	'/packets/[id]/sign': { look: 'nobody', do: 'viewer', of: 'packet', uses: true },
+	'/packets/[id]/template': { look: 'nobody', do: 'preparer', of: 'packet', uses: true },
 	'/people': { look: 'viewer', do: 'nobody' },
 	'/batches': { look: 'preparer', do: 'nobody' },
-	'/batches/[id]': { look: 'preparer', do: 'preparer', most: 6 * MB },
-	'/batches/[id]/sheet': { look: 'preparer', do: 'nobody' },
+	'/batches/[id]': { look: 'preparer', do: 'preparer', of: 'batch', most: 6 * MB },
+	'/batches/[id]/sheet': { look: 'preparer', do: 'nobody', of: 'batch' },
 	'/calendar': { look: 'viewer', do: 'nobody' },
 	'/records': { look: 'viewer', do: 'nobody' },
 	'/settings': { look: 'viewer', do: 'owner', most: 6 * MB },
@@ -65,15 +89,15 @@ export const DOORS: Record<string, { look: Least; do: Least; most?: number }> = 
 	'/settings/signing-in': { look: 'owner', do: 'owner' },
 	'/settings/record': { look: 'owner', do: 'nobody' },
 	'/settings/trust/[name]': { look: 'viewer', do: 'nobody' },
-	'/stand-ins': { look: 'viewer', do: 'preparer' },
-	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody' },
-	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody' },
+	'/stand-ins': { look: 'viewer', do: 'preparer', real: 'owner' },
+	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody', real: 'owner' },
+	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody', real: 'owner' },
 	'/stand-ins/time-stamp': { look: 'nobody', do: 'anyone', most: 16 * 1024 },
 	'/templates': { look: 'preparer', do: 'preparer' },
-	'/templates/[id]/plan': { look: 'preparer', do: 'nobody' },
-	'/templates/[id]/send': { look: 'nobody', do: 'preparer', most: MB },
-	'/templates/[id]/sheet': { look: 'nobody', do: 'preparer', most: 6 * MB },
-	'/templates/[id]/use': { look: 'preparer', do: 'nobody' },
+	'/templates/[id]/plan': { look: 'preparer', do: 'nobody', of: 'template' },
+	'/templates/[id]/send': { look: 'nobody', do: 'preparer', of: 'template', uses: true, most: MB },
+	'/templates/[id]/sheet': { look: 'nobody', do: 'preparer', of: 'template', uses: true, most: 6 * MB },
+	'/templates/[id]/use': { look: 'preparer', do: 'nobody', of: 'template' },
 	'/templates/join': { look: 'preparer', do: 'nobody' },
 	'/templates/joined': { look: 'nobody', do: 'preparer', most: MB },
 	'/templates/recent': { look: 'preparer', do: 'nobody' },
@@ -97,19 +121,35 @@ export const DOORS: Record<string, { look: Least; do: Least; most?: number }> = 
 	'/s/[token]/seen': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/told': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/wording': { look: 'nobody', do: 'anyone' }
-};
+});
 
 export type Passage = 'open' | 'sign-in' | 'shut';
 
+const doorOf = (route: string | null): Door | null =>
+	route !== null && Object.hasOwn(DOORS, route) ? DOORS[route]! : null;
+const looks = (method: string): boolean => method === 'GET' || method === 'HEAD';
+
 /** Whether this caller may pass. 'sign-in' where an account might; 'shut' where this one may not. */
-export function passage(route: string | null, method: string, account: Account | null): Passage {
-	const door = route !== null && Object.hasOwn(DOORS, route) ? DOORS[route]! : null;
+export function passage(route: string | null, method: string, account: Account | null, demo: boolean): Passage {
+	const door = doorOf(route);
 	if (!door) return 'shut';
-	const least = method === 'GET' || method === 'HEAD' ? door.look : door.do;
+	const least = looks(method) ? door.look : door.do;
 	if (least === 'anyone') return 'open';
 	if (least === 'nobody') return 'shut';
 	if (!account) return 'sign-in';
-	return LEVELS.indexOf(account.level) <= LEVELS.indexOf(least) ? 'open' : 'shut';
+	return reaches(account.level, door.real && !demo ? door.real : least) ? 'open' : 'shut';
+}
+
+/** What the table of access is to be asked for whoever passes this door; null where it opens nothing of anybody's. */
+export function askedAt(
+	route: string | null,
+	method: string,
+	params: Partial<Record<string, string>>
+): { doing: Doing; kind: Kind; id: string } | null {
+	const door = doorOf(route);
+	const id = params['id'] ?? params['digest'];
+	if (!door?.of || !id) return null;
+	return { doing: looks(method) || door.uses ? 'see' : 'change', kind: door.of, id };
 }
 
 /** How many bytes of body a route takes at most. */

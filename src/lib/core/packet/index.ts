@@ -59,3 +59,4 @@ export {
 } from './state';
 export { nextMoment, termEndOf } from './time';
 export type { Correcting, DraftRow, Need, Work, Thread, ThreadPerson } from './views';
+export { filesIn } from './files';

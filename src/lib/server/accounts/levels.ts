@@ -1,6 +1,6 @@
-/** owner: everything; preparer: makes and sends; viewer: sees. */
-export const LEVELS = ['owner', 'preparer', 'viewer'] as const;
-export type Level = (typeof LEVELS)[number];
+import type { Level } from '../../core/access';
+
+export { LEVELS, type Level } from '../../core/access';
 
 export interface Account {
 	id: string;

@@ -1,4 +1,4 @@
-import { canonicalJson } from '../../core/audit';
+import { canonicalJson, plansOf } from '../../core/audit';
 import {
 	decide,
 	evolve,
@@ -13,6 +13,7 @@ import {
 	type SentPacket
 } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { holdPlan, planOfPacket } from '../access';
 import type { Account } from '../accounts';
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
@@ -39,7 +40,8 @@ export function planLookup(db: Db): PlanLookup {
 export function freezePlan(db: Db, plan: Plan): string {
 	const json = canonicalJson(plan);
 	const digest = sha256Text(json);
-	db.prepare('INSERT OR IGNORE INTO plans (digest, json) VALUES (?, ?)').run(digest, json);
+	if (db.prepare('INSERT OR IGNORE INTO plans (digest, json) VALUES (?, ?)').run(digest, json).changes > 0)
+		holdPlan(db, 'plan', digest, plan);
 	return digest;
 }
 
@@ -101,6 +103,7 @@ function commit(
 	if (after.status === 'none') return refuse('no-packet', 'There is no such packet.');
 	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : '');
 	writeReadTables(db, after, owner, head);
+	planOfPacket(db, packet, plansOf(recorded as unknown as Record<string, unknown>[]));
 	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {
 		queue(house, effect.kind, `${packet}:${effect.key}`, { packet, ...effect.payload }, at);
 	}

@@ -25,6 +25,11 @@ export function copiesOf(packet: SentPacket): { what: string; name: string; dige
 	];
 }
 
+/** Whether the copies are somebody's: not of whoever was left out by a rule, or spared since another one of a group signed. */
+export function mayHaveCopies(packet: SentPacket, person: string): boolean {
+	return packet.people[person]?.is !== 'skipped';
+}
+
 /** A file of a sealed packet: `what` is as in {@link copiesOf}. */
 export function copyFile(house: House, packet: SentPacket, what: string): CopyFile | null {
 	const copy = copiesOf(packet).find((c) => c.what === what);

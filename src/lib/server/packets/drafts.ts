@@ -2,6 +2,7 @@ import { sameJson } from '../../core/audit';
 import { lockedChange } from '../../core/template';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { emptyPlan, localeOf, preflight, SENDER, type DraftRow, type Plan, type SentPacket } from '../../core/packet';
+import { holdPlan, letGo } from '../access';
 import type { Account } from '../accounts';
 import { senderAnswers } from '../../core/field';
 import { blobMeta } from '../blobs';
@@ -73,6 +74,7 @@ export function newDraft(
 			'INSERT INTO drafts (id, owner, revision, plan, saved_at, template, base, corrects) VALUES (?, ?, 1, ?, ?, ?, ?, ?)'
 		)
 		.run(id, account.id, JSON.stringify(plan), house.now().toISOString(), template, base, corrects);
+	holdPlan(house.db, 'draft', id, plan);
 	return readDraft(house, id)!;
 }
 
@@ -142,13 +144,15 @@ export function draftsOf(house: House, account: Account, most = 20): DraftRow[] 
 /**
  * Saves a draft as revision + 1. Refuses `changed-elsewhere` where the draft has moved on since `revision`
  * was read (another tab, another person): nothing is overwritten, and the caller still has its own plan.
+ * @param may what else is asked of the plan, once its shape is known
  */
 export function saveDraft(
 	house: House,
 	account: Account,
 	id: string,
 	revision: number,
-	wanted: unknown
+	wanted: unknown,
+	may: (plan: Plan) => Refusal | null = () => null
 ): Draft | Refusal {
 	const plan = checkedPlan(wanted);
 	if (isRefusal(plan)) return plan;
@@ -157,6 +161,8 @@ export function saveDraft(
 		return refuse('unknown-paper', `“${strange.name}” is not a document of this Pellum. Add it again.`, 'papers');
 	const lost = plan.attachments.find((attachment) => !isAttachment(house, attachment.digest));
 	if (lost) return refuse('unknown-paper', `“${lost.name}” is not a file of this Pellum. Add it again.`, 'attachments');
+	const foreign = may(plan);
+	if (foreign) return foreign;
 	return inTransaction(house.db, () => {
 		const now = readDraft(house, id);
 		if (!now) return NO_DRAFT;
@@ -177,12 +183,14 @@ export function saveDraft(
 				base !== null && (now.base === null || now.adopted) ? 1 : 0,
 				id
 			);
+		holdPlan(house.db, 'draft', id, plan);
 		return readDraft(house, id)!;
 	});
 }
 
 export function dropDraft(house: House, id: string): void {
 	house.db.prepare('DELETE FROM drafts WHERE id = ?').run(id);
+	letGo(house.db, id);
 }
 
 /** Sends a draft: freezes its plan, writes the first event, and the draft is gone. One transaction. */

@@ -139,6 +139,9 @@ function keepTaken(house: House, taken: TakenInText, compared: KeptComparing): v
 		);
 }
 
+export const unknownPaper = (name: string): Refusal =>
+	refuse('unknown-paper', `“${name}” is not a document of this Pellum. Add it again.`);
+
 /** A document with its pages in another order, turned or left out, as a new one; the old one stays. */
 export async function reorderPaper(
 	house: House,
@@ -149,8 +152,7 @@ export async function reorderPaper(
 ): Promise<TakenPaper | Refusal> {
 	const bytes = isPaper(house, digest) ? readBlob(house.db, digest)?.bytes : undefined;
 	const count = pagesOf(house, digest).length;
-	if (!bytes || pages.some((page) => page.from >= count))
-		return refuse('unknown-paper', `“${name}” is not a document of this Pellum. Add it again.`);
+	if (!bytes || pages.some((page) => page.from >= count)) return unknownPaper(name);
 	const taken = await takeInInWorker(await reorderInWorker(bytes, pages));
 	if (isRefusal(taken)) return { ...taken, say: `“${name}”: ${taken.say}` };
 	const before = comparingOf(house, digest);

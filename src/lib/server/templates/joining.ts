@@ -1,6 +1,7 @@
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { joined, type Joining, type Part } from '../../core/template';
+import { permitted } from '../access';
 import type { Account } from '../accounts';
 import type { House } from '../house';
 import { freezePlan } from '../packets/act';
@@ -18,7 +19,7 @@ export function partsOf(house: House, account: Account, wanted: JoinWanted): Par
 	const parts: Part[] = [];
 	if (wanted.draft !== null) {
 		const draft = readDraft(house, wanted.draft);
-		if (!draft || draft.template !== null)
+		if (!draft || draft.template !== null || !permitted(house.db, account, 'see', 'draft', draft.id))
 			return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 		parts.push({ title: draft.plan.title || 'This packet', plan: draft.plan });
 	}

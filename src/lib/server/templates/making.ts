@@ -3,6 +3,7 @@ import { cutText } from '../../core/clean-text';
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { asRoles } from '../../core/template';
+import { strangeFile } from '../access';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -40,7 +41,9 @@ export function saveBench(
 ): Draft | Refusal {
 	const template = readDraft(house, id)?.template;
 	const mine = template ? ownTemplate(house, account, template) : null;
-	return isRefusal(mine) ? mine : saveDraft(house, account, id, revision, plan);
+	return isRefusal(mine)
+		? mine
+		: saveDraft(house, account, id, revision, plan, (checked) => strangeFile(house.db, account, id, checked));
 }
 
 /** A template as a new one of one's own, to be changed without touching the first. */

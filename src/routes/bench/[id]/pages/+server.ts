@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
+import { heldBy, permitted } from '$lib/server/access';
 import { border } from '$lib/server/border';
-import { reorderPaper } from '$lib/server/papers';
+import { reorderPaper, unknownPaper } from '$lib/server/papers';
 import { bodyOf } from '$lib/server/bodies';
-import { answer } from '$lib/server/web';
+import { accountIn, answer } from '$lib/server/web';
 
 const checked = border(
 	Type.Object(
@@ -29,7 +30,10 @@ const checked = border(
 );
 
 /** A document with its pages in another order, turned or left out: gives the new one. */
-export const POST = async ({ request }) => {
+export const POST = async ({ params, request, locals }) => {
 	const body = checked(await bodyOf(request));
-	return answer(isRefusal(body) ? body : await reorderPaper(house(), body.digest, body.name, body.pages, body.locale));
+	if (isRefusal(body)) return answer(body);
+	const { digest, name, pages, locale } = body;
+	if (!permitted(house().db, accountIn(locals), 'see', 'file', digest)) return answer(unknownPaper(name));
+	return answer(heldBy(house().db, params.id, await reorderPaper(house(), digest, name, pages, locale)));
 };

@@ -1,5 +1,6 @@
 import { refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
+import { heldBy } from '$lib/server/access';
 import { arrived, type Arrived } from '$lib/server/arriving';
 import { addPaper, type AddWish } from '$lib/server/papers';
 import { answer, followed } from '$lib/server/web';
@@ -12,7 +13,7 @@ const CHANGES = ['accepted', 'before'] as const;
  * in `&changes=` how a Word document with tracked changes is wanted. Asked for as `application/x-ndjson` it tells how far
  * it is; a caller who goes away calls it off.
  */
-export const POST = async ({ request, url }) => {
+export const POST = async ({ params, request, url }) => {
 	const name = url.searchParams.get('name') ?? 'Document';
 	const changes = CHANGES.find((one) => one === url.searchParams.get('changes'));
 	const locale = url.searchParams.get('locale')?.slice(0, 20);
@@ -22,7 +23,8 @@ export const POST = async ({ request, url }) => {
 			const files = await filesOf(whole);
 			if (files.length > MOST_PICTURES)
 				return refuse('too-many-pictures', `One document takes ${MOST_PICTURES} pages at most.`);
-			return addPaper(house(), name, files, { ...following, ...(changes && { changes }), ...(locale && { locale }) });
+			const wish = { ...following, ...(changes && { changes }), ...(locale && { locale }) };
+			return heldBy(house().db, params.id, await addPaper(house(), name, files, wish));
 		});
 	return request.headers.get('accept') === 'application/x-ndjson' ? followed(add) : answer(await add({}));
 };
