@@ -212,6 +212,11 @@ switch (command) {
 		ensurePackages();
 		script('scripts/export.ts', args, { PELLUM_DATA: folder() });
 		break;
+	case 'backup':
+	case 'restore':
+		ensurePackages();
+		script(`scripts/${command}.ts`, args, { PELLUM_DATA: folder() });
+		break;
 	case 'bench':
 		ensurePackages();
 		ensurePrograms(JUDGES);

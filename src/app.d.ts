@@ -3,6 +3,8 @@ import type { Account, Session } from './lib/server/accounts';
 declare global {
 	namespace App {
 		interface Locals {
+			/** names this request in the log and on the error page */
+			request: string;
 			/** nothing could be written, for the while */
 			failed?: 'disk' | 'busy';
 			account: Account | null;
@@ -20,6 +22,8 @@ declare global {
 		interface Error {
 			message: string;
 			code?: string;
+			/** by which whoever runs this Pellum finds it in the log */
+			request?: string;
 		}
 	}
 }

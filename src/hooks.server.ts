@@ -1,5 +1,6 @@
 import { error, json, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
+import { randomUUID } from 'node:crypto';
 import { house, start } from '$lib/server';
 import { hasAccounts, sessionOf } from '$lib/server/accounts';
 import { isBusy, isFull, writable } from '$lib/server/db';
@@ -27,6 +28,7 @@ export const init: ServerInit = async () => {
 
 export const handle: Handle = async ({ event, resolve }) => {
 	const { request, url, route, cookies, locals } = event;
+	locals.request = randomUUID().slice(0, 8);
 	locals.token = cookies.get('pellum_session') ?? '';
 	locals.session = locals.token ? sessionOf(house(), locals.token) : null;
 	locals.account = locals.session && locals.session.wants !== 'second' ? locals.session.account : null;
@@ -42,6 +44,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const no = refusedAtTheDoor(event) ?? (await busy(request));
 	const response = no ?? (await resolve(event));
 	// what failed for a while only is to be tried again, by the page itself
+	response.headers.set('X-Request-Id', locals.request);
 	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route.id, url);
 };
 
@@ -129,14 +132,16 @@ function guarded(response: Response, route: string | null, url: URL): Response {
 
 export const handleError: HandleServerError = ({ error, status, event }) => {
 	if (status === 404) return { message: 'There is no page at this address.' };
-	log.error(error);
+	const { request } = event.locals;
+	log.error({ err: error, request, route: event.route.id, status }, 'a request failed');
 	const failed = isFull(error) ? 'disk' : isBusy(error) ? 'busy' : null;
 	if (failed && event.locals) event.locals.failed = failed;
 	if (failed === 'disk')
 		return {
 			message: 'Nothing can be written to the disk at the moment, so nothing was done. Ask whoever runs this Pellum.',
-			code: 'disk'
+			code: 'disk',
+			request
 		};
 	if (failed === 'busy') return { message: BUSY.say, code: BUSY.code };
-	return { message: 'Something went wrong on our side, and nothing was half done. Try again in a moment.' };
+	return { message: 'Something went wrong on our side, and nothing was half done. Try again in a moment.', request };
 };

@@ -1,6 +1,7 @@
 import type { Need, Thread, Work } from '../core/packet';
 import { folded } from '../core/folded';
 import type { Account } from './accounts';
+import { lateJump } from './clock-watch';
 import type { House } from './house';
 import { failingJobs, jobsAside, troubles, waitingIn } from './jobs';
 import { draftsOf } from './packets/drafts';
@@ -66,6 +67,8 @@ export function needsYou(house: House, account: Account): Need[] {
 	const now = house.now();
 	const failing = failingJobs(house).filter((job) => !house.paused.has(job.kind));
 	const needs: Need[] = [...standing(house)];
+	const jump = account.level === 'owner' ? lateJump(house) : null;
+	if (jump) needs.push({ what: 'clock', ...jump });
 	if (failing[0]) needs.push({ what: 'jobs', count: failing.length, error: failing[0].error });
 	needs.push(...heldNow(house), ...wordingsAsked(house));
 	type Bounced = Omit<Extract<Need, { what: 'unreachable' }>, 'what'>;

@@ -18,6 +18,10 @@ export interface Config {
 	mailFrom: string;
 	/** how long one message may take on the whole; a minute where it isn't said */
 	mailSeconds?: number;
+	/** where backups lie that are made by themselves; beside the database where it isn't said */
+	backups?: string;
+	/** what a watcher shows to be told how this Pellum is */
+	watcher?: string;
 	/** the office's own directory, with which people may sign in */
 	directory?: DirectoryConfig;
 }
@@ -59,6 +63,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
 		smtp: env['PELLUM_SMTP'] || null,
 		mailFrom: env['PELLUM_MAIL_FROM'] ?? 'Pellum <pellum@brindlevale.example>',
 		...(Number(env['PELLUM_MAIL_SECONDS']) > 0 && { mailSeconds: Number(env['PELLUM_MAIL_SECONDS']) }),
+		...(env['PELLUM_BACKUPS'] && { backups: env['PELLUM_BACKUPS'] }),
+		...(env['PELLUM_WATCHER'] && { watcher: env['PELLUM_WATCHER'] }),
 		...(directory && { directory })
 	};
 }

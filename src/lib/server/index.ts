@@ -3,12 +3,19 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { hasAccounts, setUpCode } from './accounts';
 import { sweepArriving } from './arriving';
+import { backupWhenDue } from './backup';
+import { ClockWatch } from './clock-watch';
 import { tune } from './db';
 import { openHouse, readConfig, unsafe, type House } from './house';
 import { JobRunner } from './jobs';
 import { checkKeys } from './keys';
+import { logOf } from './log';
+import { sweepUnused } from './sweeping';
+import { keepRoot } from './roots';
 
 export type { House } from './house';
+
+const log = logOf('pellum');
 
 interface Running {
 	house: House;
@@ -48,8 +55,15 @@ export async function start(): Promise<void> {
 		console.log(
 			`Nobody has an account yet. Open ${opened.config.origin}/set-up; the set-up code is ${setUpCode(opened)}`
 		);
-	tune(opened.db);
-	setInterval(() => tune(opened.db), 3_600_000).unref();
+	new ClockWatch(opened).start();
+	const hourly = () => {
+		tune(opened.db);
+		backupWhenDue(opened);
+		sweepUnused(opened);
+		keepRoot(opened).catch((error: unknown) => log.error(error, 'the day’s root could not be kept'));
+	};
+	hourly();
+	setInterval(hourly, 3_600_000).unref();
 	const stop = () =>
 		void runner.stop().then(() => {
 			opened.db.close();

@@ -34,7 +34,8 @@ export function sealKeys(house: House): Promise<SealKeys> {
 
 /** Looks at start whether the keys that there are can be unlocked; makes none, as nobody may have named the organisation yet. */
 export function checkKeys(house: House): void {
-	for (const { name } of keyNames(house.db)) stored(house, name);
+	// one that was restored without its key only serves to check what it has sealed
+	for (const { name, bare } of keyNames(house.db)) if (bare === 0) stored(house, name);
 	writeTrust(house);
 }
 
@@ -44,8 +45,10 @@ export async function trustedRoots(house: House): Promise<{ name: string; pem: s
 	return rootsOf(house.db);
 }
 
-const keyNames = (db: Db): { name: string }[] =>
-	db.prepare<[], { name: string }>('SELECT name FROM keys ORDER BY name').all();
+const keyNames = (db: Db): { name: string; bare: number }[] =>
+	db
+		.prepare<[], { name: string; bare: number }>('SELECT name, length(locked_key) = 0 AS bare FROM keys ORDER BY name')
+		.all();
 
 /** The roots of all keys that there are; of earlier ones with the day from which they were not used any more. */
 export function rootsOf(db: Db): { name: string; pem: string }[] {
@@ -53,7 +56,7 @@ export function rootsOf(db: Db): { name: string; pem: string }[] {
 		.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys ORDER BY name')
 		.all()
 		.map(({ name, issuer }) => ({
-			name: `${name.startsWith('seal') ? `organisation${name.slice(4)}` : 'time-stamp'}-root.pem`,
+			name: `${name.startsWith('seal') ? `organisation${name.slice(4)}` : `time-stamp${name.slice(5)}`}-root.pem`,
 			pem: toPem(issuer)
 		}));
 }

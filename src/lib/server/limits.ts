@@ -24,6 +24,10 @@ const limits = {
 	link: new RateLimiterMemory({ points: 60, duration: 600 }),
 	/** codes sent to one link, in 10 minutes */
 	code: new RateLimiterMemory({ points: 5, duration: 600 }),
+	/** saves of what is being entered, by link, in 10 minutes: one a second */
+	save: new RateLimiterMemory({ points: 600, duration: 600 }),
+	/** wishes, hand-overs, looks at pages: what one link may write into the record, in 10 minutes */
+	deed: new RateLimiterMemory({ points: 60, duration: 600 }),
 	/** uploads through signers' links, by link, in 10 minutes */
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };

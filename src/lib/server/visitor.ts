@@ -17,6 +17,13 @@ export async function visitorOf(token: string, locals: App.Locals): Promise<Visi
 	return visitor;
 }
 
+/** The same for what writes: so often in a while by one link, which holds up nobody else. */
+export async function doerOf(token: string, locals: App.Locals, limit: 'save' | 'deed'): Promise<Visitor | Refusal> {
+	const visitor = await visitorOf(token, locals);
+	if (isRefusal(visitor) || (await count(limit, `${visitor.packet.packet} ${visitor.person.id}`))) return visitor;
+	return refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.');
+}
+
 /** The same for what is only looked at: a refusal is the error page, in the visitor's language. */
 export async function visitorOrError(token: string, locals: App.Locals): Promise<Visitor> {
 	const visitor = await visitorOf(token, locals);

@@ -6,6 +6,7 @@
 		{ to: '/settings', name: 'Organisation' },
 		{ to: '/settings/accounts', name: 'Accounts' },
 		{ to: '/settings/signing-in', name: 'Signing in' },
+		{ to: '/settings/backups', name: 'Backups' },
 		{ to: '/settings/record', name: 'Office record' }
 	];
 </script>

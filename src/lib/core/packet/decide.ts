@@ -51,7 +51,8 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 		case 'consent':
 			return onTurn(state, command.person, now, (_out, standing) => {
 				if (standing.is !== 'opened') return refuse('not-opened', 'Open the document first.');
-				return standing.consented === command.text
+				// given once; in another language it would say the same
+				return standing.consented
 					? []
 					: [{ type: 'ConsentGiven', person: command.person, text: command.text, from: command.from }];
 			});
@@ -141,10 +142,15 @@ function send(state: Packet, command: Extract<Command, { do: 'send' }>, now: str
 }
 
 /** Another wording is asked for; it changes nothing but that the sender knows. */
+/** Each wish is a letter to the sender. */
+const MOST_WISHES = 30;
+
 function askWording(state: SentPacket, command: Extract<Command, { do: 'askWording' }>, now: string): Decided {
 	return onceAgreed(state, command.person, now, (out) => {
 		if (out.plan.sending?.wording !== true)
 			return refuse('no-wording-asked', 'The sender has not opened the wording to changes. Decline, or ask them.');
+		if (out.wordings.filter((one) => one.person === command.person).length >= MOST_WISHES)
+			return refuse('too-often', 'You have asked for many changes already. Wait for the sender’s answer.');
 		const { do: _do, ...asked } = command;
 		if (!out.plan.papers.some((p) => p.id === asked.paper && asked.page < p.pages.length))
 			return refuse('no-page', 'That page is not part of this.');

@@ -34,7 +34,7 @@ export interface Correcting {
 
 /** Something only this account, or the office, can settle. */
 /** What Pellum does by itself after something has happened. */
-export type Work = 'seal' | 'message' | 'letter' | 'batch' | 'read';
+export type Work = 'seal' | 'message' | 'letter' | 'batch' | 'read' | 'backup';
 
 export type Need =
 	| {
@@ -55,6 +55,8 @@ export type Need =
 	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
 	| { what: 'declined'; packet: string; title: string; at: string }
 	| { what: 'jobs'; count: number; error: string }
+	/** the machine's clock was set forward, or back where below 0 */
+	| { what: 'clock'; at: string; seconds: number }
 	/** a kind of work that pauses after failures */
 	| { what: 'lane'; lane: Work; since: string; waiting: number; error: string }
 	/** work that is not tried any more by itself, or only after long pauses; `packet` is '' where it belongs to none */

@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { chmodSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { chmodSync, copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 
 export type Db = Database.Database;
@@ -14,10 +14,49 @@ const SHORT = 100;
 export function openDb(folder: string): Db {
 	mkdirSync(folder, { recursive: true, mode: 0o700 });
 	const file = path.join(folder, 'pellum.db');
+	if (existsSync(file)) tryOut(file);
 	const db = new Database(file);
 	chmodSync(file, 0o600);
 	prepare(db);
 	return db;
+}
+
+/**
+ * Migrates a copy of the database first, where there is something to migrate: what fails there leaves the real one as it was. The
+ * copy from before stays as `pellum.db.v13` or so, so that an upgrade can be gone back on. Throws for a newer database.
+ */
+function tryOut(file: string): void {
+	const db = new Database(file);
+	const version = versionOf(db);
+	try {
+		if (version > newestVersion())
+			throw new Error(`The database is from a newer Pellum (${version}, here ${newestVersion()}). Run that one.`);
+		if (version === 0 || version === newestVersion()) return;
+		const before = `${file}.v${version}`;
+		rmSync(before, { force: true });
+		db.prepare('VACUUM INTO ?').run(before);
+		chmodSync(before, 0o600);
+	} finally {
+		db.close();
+	}
+	const trial = `${file}.trial`;
+	copyFileSync(`${file}.v${version}`, trial);
+	const copy = new Database(trial);
+	try {
+		copy.pragma('foreign_keys = ON');
+		migrate(copy);
+		const broken = copy.pragma('foreign_key_check') as unknown[];
+		const state = copy.pragma('quick_check', { simple: true });
+		if (broken.length > 0 || state !== 'ok') throw new Error('afterwards it would not be in order');
+	} catch (error) {
+		throw new Error(
+			`The database can't be brought up to this Pellum: ${(error as Error).message}. Nothing was changed; run the Pellum from before.`,
+			{ cause: error }
+		);
+	} finally {
+		copy.close();
+		rmSync(trial, { force: true });
+	}
 }
 
 /** The same in memory, for tests. */
@@ -76,12 +115,24 @@ function prepare(db: Db): void {
 	db.pragma('synchronous = FULL');
 	db.pragma('foreign_keys = ON');
 	db.pragma(`busy_timeout = ${SHORT}`);
-	const files = readdirSync(MIGRATIONS).sort();
-	const done = db.pragma('user_version', { simple: true }) as number;
-	files.slice(done).forEach((name, i) => {
-		db.transaction(() => {
-			db.exec(readFileSync(path.join(MIGRATIONS, name), 'utf8'));
-			db.pragma(`user_version = ${done + i + 1}`);
-		}).immediate();
-	});
+	migrate(db);
+}
+
+const migrations = (): string[] => readdirSync(MIGRATIONS).sort();
+
+/** The number of the last migration there is. */
+export const newestVersion = (): number => migrations().length;
+
+const versionOf = (db: Db): number => db.pragma('user_version', { simple: true }) as number;
+
+function migrate(db: Db): void {
+	const done = versionOf(db);
+	migrations()
+		.slice(done)
+		.forEach((name, i) => {
+			db.transaction(() => {
+				db.exec(readFileSync(path.join(MIGRATIONS, name), 'utf8'));
+				db.pragma(`user_version = ${done + i + 1}`);
+			}).immediate();
+		});
 }

@@ -1,5 +1,6 @@
 import { cutText } from '../../core/clean-text';
 import type { LetterJob } from '../accounts';
+import { makeBackup } from '../backup';
 import { sendRows, stopRun, type BatchJob } from '../batches';
 import { isBusy, isFull } from '../db';
 import type { House } from '../house';
@@ -156,6 +157,8 @@ export class JobRunner {
 				return sealPacket(this.house, (payload as MessageJob).packet, done);
 			case 'letter':
 				return sendLetter(this.house, job.key, payload as LetterJob, done);
+			case 'backup':
+				return makeBackup(this.house, done);
 			case 'message':
 				return sendMessage(this.house, job.key, payload as MessageJob, done);
 		}

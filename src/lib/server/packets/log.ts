@@ -91,9 +91,14 @@ export function auditRecord(db: Db, packet: string): AuditRecord {
 	};
 }
 
+/** The root over the first `size` events. */
+export function rootAt(db: Db, size: number): string {
+	return rootOf(sha256Bytes, size, nodeAt(db));
+}
+
 export function treeHead(db: Db): { size: number; root: string } {
 	const size = statements(db).size.get()?.size ?? 0;
-	return { size, root: rootOf(sha256Bytes, size, nodeAt(db)) };
+	return { size, root: rootAt(db, size) };
 }
 
 /** Leaves are the events' own hashes and aren't kept twice. */

@@ -84,7 +84,7 @@ function tell(house: House, { packet, person }: Visitor, before: Answers, now: A
 	const changed = [...new Set([...Object.keys(before), ...Object.keys(now)])].filter(
 		(id) => !sameJson(before[id], now[id])
 	);
-	if (changed.length === 0) return;
+	if (changed.length === 0 || hasToldMuch(house, packet.packet, person.id)) return;
 	act(
 		house,
 		packet.packet,
@@ -97,13 +97,27 @@ function tell(house: House, { packet, person }: Visitor, before: Answers, now: A
 	);
 }
 
+/** So many events of what one person looked at and typed are kept of a packet; from then on only what counts. */
+const MOST_TOLD = 500;
+
+function hasToldMuch(house: House, packet: string, person: string): boolean {
+	const told = house.db
+		.prepare<[string, string], number>(
+			`SELECT count(*) FROM events WHERE packet = ? AND body ->> '$.by.person' = ?
+			 AND body ->> '$.type' IN ('AnswersKept', 'PagesSeen')`
+		)
+		.pluck()
+		.get(packet, person)!;
+	return told >= MOST_TOLD;
+}
+
 export function forgetSaved(house: House, packet: string, person: string): void {
 	house.db.prepare('DELETE FROM saved_answers WHERE packet = ? AND person = ?').run(packet, person);
 }
 
 /** How long each page was in view, where the sender wants that kept. */
 export function pagesSeen(house: House, { packet, person, proved }: Visitor, pages: PageSeen[], from: From): void {
-	if (!proved || packet.plan.sending?.seenPages !== true) return;
+	if (!proved || packet.plan.sending?.seenPages !== true || hasToldMuch(house, packet.packet, person.id)) return;
 	const known = pages.filter((one) => packet.plan.papers.some((p) => p.id === one.paper && one.page < p.pages.length));
 	act(
 		house,

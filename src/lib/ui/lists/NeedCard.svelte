@@ -19,6 +19,7 @@
 					jobs: 'copper',
 					lane: 'brick',
 					aside: 'brick',
+					clock: 'brick',
 					ending: 'copper',
 					term: 'copper',
 					wording: 'thread',
@@ -26,6 +27,8 @@
 					draft: 'line'
 				}[need.what]
 	);
+	const stretch = (seconds: number) =>
+		seconds < 7200 ? `${Math.round(seconds / 60)} minutes` : `${Math.round(seconds / 3600)} hours`;
 	const SIGN = { brick: 'refused or failed', copper: 'waiting too long', thread: 'for you', line: 'draft' };
 </script>
 
@@ -112,6 +115,14 @@
 			<p><b>{need.count === 1 ? 'One message or seal is' : `${need.count} messages or seals are`}</b> held up</p>
 			<p class="text-[14px] break-words text-quiet">{need.error} · tried again by itself</p>
 			{@render retry()}
+		{:else if need.what === 'clock'}
+			<p>
+				<b>The machine’s clock jumped</b>
+				{need.seconds < 0 ? 'back' : 'forward'} by {stretch(Math.abs(need.seconds))}
+			</p>
+			<p class="text-[14px] text-quiet">
+				{day(need.at, zone, now)}. Records only go forward; whoever runs this Pellum should look at the clock.
+			</p>
 		{:else if need.what === 'lane'}
 			<p><b>{WORK[need.lane].name}</b> has paused since {moment(need.since, zone)}</p>
 			<p class="text-[14px] text-quiet">

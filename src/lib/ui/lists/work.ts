@@ -5,6 +5,7 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 	seal: { name: 'Sealing', one: 'packet', many: 'packets', a: 'its sealing' },
 	message: { name: 'Sending messages', one: 'message', many: 'messages', a: 'a message about it' },
 	letter: { name: 'Sending letters about accounts', one: 'letter', many: 'letters', a: 'a letter about an account' },
+	backup: { name: 'Backing up', one: 'backup', many: 'backups', a: 'a backup' },
 	batch: { name: 'Sending batches', one: 'batch', many: 'batches', a: 'a batch’s sending' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
 };

@@ -1,13 +1,13 @@
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { finishBorder, saveAnswers } from '$lib/server/signing';
-import { visitorOf } from '$lib/server/visitor';
+import { doerOf } from '$lib/server/visitor';
 import { bodyOf } from '$lib/server/bodies';
 import { answer } from '$lib/server/web';
 
 /** Keeps what was entered so far. */
 export const PUT = async ({ params, locals, request }) => {
-	const visitor = await visitorOf(params.token, locals);
+	const visitor = await doerOf(params.token, locals, 'save');
 	if (isRefusal(visitor)) return answer(visitor);
 	const body = finishBorder(await bodyOf(request));
 	return answer(isRefusal(body) ? body : saveAnswers(house(), visitor, body.answers, locals.from));

@@ -1,0 +1,97 @@
+import { createPrivateKey, sign, verify, X509Certificate } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { canonicalJson } from '../core/audit';
+import { toPem } from '../press';
+import type { Db } from './db';
+import type { House } from './house';
+import { sealKeys } from './keys';
+import { officeHead } from './office-record';
+import { rootAt, treeHead } from './packets/log';
+
+/**
+ * Each day's root of the tree over all events and the last link of the office's record, signed and kept as a file beside the
+ * database: whoever rewrites the database, however consistently, or cuts its end off, is at odds with them.
+ */
+interface KeptRoot {
+	format: 'pellum-root/1';
+	at: string;
+	size: number;
+	root: string;
+	office: { n: number; hash: string };
+	/** of the key that signed it, PEM */
+	certificate: string;
+}
+type Signed = KeptRoot & { signature: string };
+
+const folderOf = (data: string): string => path.join(data, 'roots');
+
+/** Keeps today's, where there is something to tell of and none is kept yet. True when it wrote one. */
+export async function keepRoot(house: House): Promise<boolean> {
+	const head = treeHead(house.db);
+	if (house.db.memory || head.size === 0) return false;
+	const at = house.now().toISOString();
+	const file = path.join(folderOf(house.config.folder), `${at.slice(0, 10)}.json`);
+	if (existsSync(file)) return false;
+	const { seal } = await sealKeys(house);
+	const kept: KeptRoot = {
+		format: 'pellum-root/1',
+		at,
+		...head,
+		office: officeHead(house.db),
+		certificate: toPem(seal.certificate)
+	};
+	// ECDSA with SHA-256 over the canonical JSON (RFC 8785), signature as DER
+	const key = createPrivateKey({ key: Buffer.from(seal.key), format: 'der', type: 'pkcs8' });
+	const signature = sign('sha256', Buffer.from(canonicalJson(kept)), key).toString('base64');
+	mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
+	writeFileSync(`${file}.part`, JSON.stringify({ ...kept, signature } satisfies Signed, null, '\t'));
+	renameSync(`${file}.part`, file);
+	return true;
+}
+
+/** Where the database is at odds with the roots that were kept of it, a sentence each. */
+export function rootFaults(db: Db, data: string): string[] {
+	const folder = folderOf(data);
+	if (!existsSync(folder)) return [];
+	const authorities = trusted(path.join(data, 'trust'));
+	const { size } = treeHead(db);
+	const office = officeHead(db);
+	const link = db.prepare<[number], string>('SELECT hash FROM office_events WHERE n = ?').pluck();
+	return readdirSync(folder)
+		.filter((name) => name.endsWith('.json'))
+		.sort()
+		.flatMap((name) => {
+			const kept = readRoot(path.join(folder, name), authorities);
+			if (!kept) return [`The root kept in roots/${name} is not one that this Pellum has signed.`];
+			const day = kept.at.slice(0, 10);
+			if (kept.size > size)
+				return [`On ${day} there were ${kept.size} events; now there are ${size}: the end is missing.`];
+			if (rootAt(db, kept.size) !== kept.root)
+				return [`The events are not those of ${day}: their root is another one.`];
+			if (kept.office.n > office.n)
+				return [`On ${day} the office record had ${kept.office.n} events; now it has ${office.n}.`];
+			return kept.office.n === 0 || link.get(kept.office.n) === kept.office.hash
+				? []
+				: [`The office record is not that of ${day}.`];
+		});
+}
+
+function trusted(folder: string): X509Certificate[] {
+	if (!existsSync(folder)) return [];
+	return readdirSync(folder)
+		.filter((name) => name.endsWith('.pem'))
+		.map((name) => new X509Certificate(readFileSync(path.join(folder, name))));
+}
+
+function readRoot(file: string, authorities: X509Certificate[]): KeptRoot | null {
+	try {
+		const { signature, ...kept } = JSON.parse(readFileSync(file, 'utf8')) as Signed;
+		const signer = new X509Certificate(kept.certificate);
+		const known = authorities.some((root) => signer.checkIssued(root) && signer.verify(root.publicKey));
+		const ok = verify('sha256', Buffer.from(canonicalJson(kept)), signer.publicKey, Buffer.from(signature, 'base64'));
+		return known && ok ? kept : null;
+	} catch {
+		return null;
+	}
+}
