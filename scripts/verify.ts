@@ -1,3 +1,5 @@
+import Database from 'better-sqlite3';
+import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { verifySealed } from '../src/lib/press';
@@ -5,12 +7,27 @@ import { verifySealed } from '../src/lib/press';
 /**
  * npm run verify -- FILE [--json] [--trust CERT.pem …]
  * Exit 0: genuine. 1: not. 2: cannot be judged (no such file, nobody to trust).
- * Trusts the roots in PELLUM_DATA/trust beside those named; needs no database.
+ * Trusts the roots in PELLUM_DATA/trust beside those named; needs no database, and says where there is one whether it keeps the copy.
  */
 const args = process.argv.slice(2);
 const json = args.includes('--json');
 const trusts = args.flatMap((arg, i) => (args[i - 1] === '--trust' ? [arg] : []));
 const file = args.find((arg, i) => !arg.startsWith('--') && args[i - 1] !== '--trust');
+
+/** Whether the database of this data folder keeps exactly these bytes as a sealed copy; null where there is none to ask. */
+function isKept(bytes: Uint8Array): boolean | null {
+	const database = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'pellum.db');
+	if (!existsSync(database)) return null;
+	try {
+		const db = new Database(database, { readonly: true });
+		const digest = createHash('sha256').update(bytes).digest('hex');
+		const found = db.prepare('SELECT 1 FROM blobs WHERE digest = ?').get(digest) !== undefined;
+		db.close();
+		return found;
+	} catch {
+		return null;
+	}
+}
 
 function give(status: number, result: object, text: string): never {
 	console.log(json ? JSON.stringify(result, null, '\t') : text);
@@ -32,6 +49,7 @@ const kept = existsSync(folder)
 	: [];
 const roots = [...kept, ...trusts].map((name) => readFileSync(name, 'utf8'));
 const result = await verifySealed(readFileSync(file), roots);
+const own = isKept(readFileSync(file));
 const WORD = { genuine: 'Genuine', altered: 'Not genuine', unjudged: 'Cannot be judged' };
 give(
 	{ genuine: 0, altered: 1, unjudged: 2 }[result.verdict],
@@ -44,6 +62,13 @@ give(
 				]
 			: []),
 		...(result.root ? [`Root certificate SHA-256 ${result.root}`] : []),
+		...(own === null
+			? []
+			: [
+					own
+						? 'Byte for byte a copy that this Pellum keeps.'
+						: 'No copy of exactly these bytes is kept in this Pellum.'
+				]),
 		...result.checks.map((check) => `${check.ok ? '  yes ' : '  NO  '} ${check.say}`)
 	].join('\n')
 );

@@ -55,9 +55,9 @@ const WITHOUT_SECOND = /^\/(account|sign-out|logo|s\/|prove)/;
 
 /** What is refused before any route has seen it; a redirect to the sign-in page for a page that wants an account. */
 function refusedAtTheDoor({ request, url, route, params, locals }: RequestEvent): Response | null {
-	// What changes something comes from our own pages. The time-stamp stand-in serves programs, and changes nothing.
+	// What changes something comes from our own pages.
 	const changes = request.method !== 'GET' && request.method !== 'HEAD';
-	if (changes && route.id !== '/stand-ins/time-stamp' && request.headers.get('origin') !== url.origin)
+	if (changes && request.headers.get('origin') !== url.origin)
 		return json({ code: 'other-origin', say: 'This came from another website and was not done.' }, { status: 403 });
 	const may = route.id === null ? 'open' : passage(route.id, request.method, locals.account, house().config.demo);
 	if (may === 'sign-in') {

@@ -94,7 +94,7 @@ export const DOORS = table({
 	'/stand-ins': { look: 'viewer', do: 'preparer', real: 'owner' },
 	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody', real: 'owner' },
 	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody', real: 'owner' },
-	'/stand-ins/time-stamp': { look: 'nobody', do: 'anyone', most: 16 * 1024 },
+	'/stand-ins/time-stamp': { look: 'nobody', do: 'owner', most: 16 * 1024 },
 	'/templates': { look: 'preparer', do: 'preparer' },
 	'/templates/[id]/plan': { look: 'preparer', do: 'nobody', of: 'template' },
 	'/templates/[id]/send': { look: 'nobody', do: 'preparer', of: 'template', uses: true, most: MB },

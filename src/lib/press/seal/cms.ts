@@ -3,6 +3,7 @@ import { createHash, sign, type KeyObject } from 'node:crypto';
 import * as pkijs from 'pkijs';
 import { integer, octets, oid, sequence, setOf, tagged, tlv, type Der } from './der';
 import { privateKeyOf, type Identity } from './keys';
+import { lowS } from './strict';
 
 /** Object identifiers used in seals, by the standard that defines them. */
 export const OID = {
@@ -49,7 +50,7 @@ export function signedData(
 		attribute(OID.messageDigest, octets(digest)),
 		attribute(OID.signingCertificateV2, essCertificate)
 	);
-	const signature = sign('sha256', attributes, key);
+	const signature = lowS(sign('sha256', attributes, key));
 	const token = later?.(signature);
 	const sha = sequence(oid(OID.sha256));
 	const signerInfo = sequence(

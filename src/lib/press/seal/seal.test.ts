@@ -1,4 +1,6 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
+import * as asn1 from 'asn1js';
+import * as pkijs from 'pkijs';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -222,5 +224,132 @@ describe('time-stamps', () => {
 		expect(() =>
 			tokenOf(answerTimestamp(keys.stamp, Buffer.from('rubbish'), now), timestampRequest(Buffer.from('a')))
 		).toThrow();
+	});
+});
+
+describe('rebuilt without the key', () => {
+	/** The seal's CMS, taken apart by other code than ours, changed, and put back in its place. */
+	const rebuilt = (change: (content: pkijs.ContentInfo, signed: pkijs.SignedData) => Uint8Array | void): Uint8Array => {
+		const text = Buffer.from(sealed).toString('latin1');
+		const from = text.indexOf('/Contents <') + '/Contents <'.length;
+		const to = text.indexOf('>', from);
+		const cms = Buffer.from(text.slice(from, to).replace(/(00)+$/, ''), 'hex');
+		const content = new pkijs.ContentInfo({ schema: asn1.fromBER(new Uint8Array(cms).buffer).result });
+		const signed = new pkijs.SignedData({ schema: content.content });
+		const own = change(content, signed);
+		content.content = signed.toSchema(true);
+		const now = own ?? new Uint8Array(content.toSchema().toBER());
+		const forged = Buffer.from(sealed);
+		forged.write(
+			Buffer.from(now)
+				.toString('hex')
+				.padEnd(to - from, '0'),
+			from,
+			'latin1'
+		);
+		return forged;
+	};
+	const stampOver = (bytes: Uint8Array, at: Date, k = keys) => {
+		const request = timestampRequest(bytes);
+		return tokenOf(answerTimestamp(k.stamp, request, at), request);
+	};
+	const signer = (signed: pkijs.SignedData) => signed.signerInfos[0]!;
+	const setToken = (signed: pkijs.SignedData, token: Uint8Array) =>
+		(signer(signed).unsignedAttrs!.attributes[0]!.values = [asn1.fromBER(new Uint8Array(token).buffer).result]);
+	const value = (signed: pkijs.SignedData) => new Uint8Array(signer(signed).signature.valueBlock.valueHexView);
+	const flipped = (signature: Uint8Array) => {
+		const order = BigInt('0xffffffff00000000ffffffffffffffffbce6faada7179e84f3b9cac2fc632551');
+		const at = 4 + signature[3]!;
+		const s = BigInt('0x' + Buffer.from(signature.subarray(at + 2)).toString('hex'));
+		const bytes = Buffer.from((order - s).toString(16).padStart(64, '0'), 'hex');
+		const number = bytes[0]! & 0x80 ? Buffer.concat([Buffer.of(0), bytes]) : bytes;
+		const both = Buffer.concat([signature.subarray(2, at), Buffer.of(2, number.length), number]);
+		return Buffer.concat([Buffer.of(0x30, both.length), both]);
+	};
+	const plain = new pkijs.Attribute({ type: '1.2.3.4', values: [new asn1.Null()] });
+
+	it('is the same file where nothing is changed', async () => {
+		expect(
+			Buffer.compare(
+				rebuilt(() => {}),
+				sealed
+			)
+		).toBe(0);
+	});
+	it.each<[string, (content: pkijs.ContentInfo, signed: pkijs.SignedData) => Uint8Array | void]>([
+		[
+			'a fresh time-stamp of the same authority',
+			(_, s) => void setToken(s, stampOver(value(s), new Date('2027-03-01T10:00:00Z')))
+		],
+		['an earlier one', (_, s) => void setToken(s, stampOver(value(s), new Date('2026-11-23T09:30:00Z')))],
+		['no time-stamp', (_, s) => void (signer(s).unsignedAttrs = undefined)],
+		['a second unsigned attribute', (_, s) => void signer(s).unsignedAttrs!.attributes.push(plain)],
+		['another unsigned attribute alone', (_, s) => void (signer(s).unsignedAttrs!.attributes = [plain])],
+		[
+			'the time-stamp twice in its attribute',
+			(_, s) => {
+				const [attribute] = signer(s).unsignedAttrs!.attributes;
+				attribute!.values.push(attribute!.values[0]!);
+			}
+		],
+		['certificates in another order', (_, s) => void s.certificates!.reverse()],
+		['a certificate left out', (_, s) => void s.certificates!.pop()],
+		['a certificate twice', (_, s) => void s.certificates!.push(s.certificates![0]!)],
+		[
+			'the content put inside',
+			(_, s) => void (s.encapContentInfo.eContent = new asn1.OctetString({ valueHex: new Uint8Array([1]).buffer }))
+		],
+		[
+			'another version',
+			(content) => {
+				const der = Buffer.from(content.toSchema().toBER());
+				// ContentInfo 4, its type 11, [0] 4, SignedData 4, then the INTEGER's tag and length
+				expect([...der.subarray(23, 26)]).toEqual([2, 1, 1]);
+				der[25] = 3;
+				return der;
+			}
+		],
+		['another version of the signer', (_, s) => void (signer(s).version = 3)],
+		['a second digest algorithm', (_, s) => void s.digestAlgorithms.push(s.digestAlgorithms[0]!)],
+		['parameters with the digest algorithm', (_, s) => void (s.digestAlgorithms[0]!.algorithmParams = new asn1.Null())],
+		[
+			'parameters with the signature algorithm',
+			(_, s) => void (signer(s).signatureAlgorithm.algorithmParams = new asn1.Null())
+		],
+		['the signer twice', (_, s) => void s.signerInfos.push(s.signerInfos[0]!)],
+		['signed attributes in another order', (_, s) => void signer(s).signedAttrs!.attributes.reverse()],
+		['a signed attribute more', (_, s) => void signer(s).signedAttrs!.attributes.push(plain)],
+		[
+			'the other value that fits as well, stamped anew',
+			(_, s) => {
+				const other = flipped(value(s));
+				signer(s).signature = new asn1.OctetString({ valueHex: new Uint8Array(other).buffer });
+				setToken(s, stampOver(other, now));
+			}
+		],
+		[
+			'a length written longer than it must be',
+			(content) => {
+				const der = Buffer.from(content.toSchema().toBER());
+				const count = der[1]! & 0x7f;
+				return Buffer.concat([Buffer.of(der[0]!, 0x80 | (count + 1), 0), der.subarray(2)]);
+			}
+		]
+	])('with %s is not genuine', async (_, change) => {
+		const forged = rebuilt(change);
+		expect(Buffer.compare(forged, sealed)).not.toBe(0);
+		const verdict = await verifySealed(forged, trust);
+		expect(verdict.verdict).toBe('altered');
+	});
+	it('its time-stamp can’t be written anew either', async () => {
+		const forged = rebuilt((_, s) => {
+			const attribute = signer(s).unsignedAttrs!.attributes[0]!;
+			const token = new pkijs.ContentInfo({ schema: attribute.values[0]! as asn1.Sequence });
+			const inner = new pkijs.SignedData({ schema: token.content });
+			signer(inner).signature = new asn1.OctetString({ valueHex: new Uint8Array(flipped(value(inner))).buffer });
+			token.content = inner.toSchema(true);
+			attribute.values = [token.toSchema()];
+		});
+		expect((await verifySealed(forged, trust)).verdict).toBe('altered');
 	});
 });

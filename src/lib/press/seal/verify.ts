@@ -6,6 +6,7 @@ import {
 	PDFName,
 	PDFRawStream,
 	PDFRef,
+	PDFString,
 	decodePDFRawStream,
 	type PDFObject
 } from '@cantoo/pdf-lib';
@@ -16,6 +17,7 @@ import * as pkijs from 'pkijs';
 import { faultsOf, type AuditRecord } from '../../core/audit';
 import { buffer, OID, sha256 } from './cms';
 import { RECORD_NAME } from './seal';
+import { isDer, isLowS, isSorted } from './strict';
 import { tstInfoOf } from './timestamp';
 
 export interface Check {
@@ -80,6 +82,7 @@ export async function verifySealed(file: Uint8Array, trusted: string[]): Promise
 		});
 		verdict.root = sha256(roots[0]!).toString('hex');
 		const record = await check('record', 'The audit record inside is complete and unbroken.', () => checkRecord(doc));
+		await check('moment', 'The seal, its clock and the record agree on when.', () => checkMoment(doc, record, time.at));
 		if (record) verdict.reference = record.reference;
 		const known = trusted.map((pem) => sha256(new X509Certificate(pem).raw).toString('hex'));
 		if (known.length === 0) {
@@ -135,7 +138,7 @@ interface Signer {
 function signerOf(cms: Uint8Array, type: string): Signer {
 	const content = new pkijs.ContentInfo({ schema: asn1.fromBER(buffer(cms)).result });
 	const again = Buffer.from(content.toSchema().toBER());
-	if (!again.equals(cms)) fault('The seal is not encoded as it must be.');
+	if (!again.equals(cms) || !isDer(cms)) fault('The seal is not encoded as it must be.');
 	if (content.contentType !== OID.signedData) fault('The seal is of another kind.');
 	const signed = new pkijs.SignedData({ schema: content.content });
 	const info = onlySigner(signed, type);
@@ -143,6 +146,8 @@ function signerOf(cms: Uint8Array, type: string): Signer {
 		(c): c is pkijs.Certificate => c instanceof pkijs.Certificate
 	);
 	if (certificates.length !== signed.certificates?.length) fault('The seal carries what does not belong there.');
+	const encodings = certificates.map((c) => new Uint8Array(c.toSchema().toBER()));
+	if (!isSorted(encodings)) fault('The certificates of the seal stand in another order than they were written in.');
 	const sid = info.sid as pkijs.IssuerAndSerialNumber;
 	// to the byte: the library's own comparison of names overlooks case and string types
 	const encoded = (part: { toSchema(): asn1.BaseBlock } | asn1.BaseBlock) =>
@@ -166,7 +171,7 @@ function signerOf(cms: Uint8Array, type: string): Signer {
 		der,
 		info,
 		digest: Buffer.from(digest.valueBlock.valueHexView),
-		others: certificates.filter((c) => c !== certificate).map((c) => new Uint8Array(c.toSchema().toBER()))
+		others: encodings.filter((_, i) => certificates[i] !== certificate)
 	};
 }
 
@@ -185,6 +190,9 @@ function onlySigner(signed: pkijs.SignedData, type: string): pkijs.SignerInfo {
 		plain(info.digestAlgorithm, OID.sha256) &&
 		plain(info.signatureAlgorithm, OID.ecdsaSha256) &&
 		signed.crls === undefined &&
+		// the seal's content is the file itself, and stands nowhere else
+		(signed.encapContentInfo.eContent === undefined) === (type === OID.data) &&
+		isLowS(info.signature.valueBlock.valueHexView) &&
 		(info.unsignedAttrs?.attributes.length ?? 0) === (type === OID.data ? 1 : 0);
 	return ok ? info : fault('The seal uses a method that is not permitted.');
 }
@@ -212,7 +220,7 @@ function checkSignature({ info, der }: Signer): void {
 
 function checkTime(seal: Signer): { at: Date; signer: Signer } {
 	const tokens = (seal.info.unsignedAttrs?.attributes ?? []).filter((a) => a.type === OID.timeStampToken);
-	if (tokens.length !== 1) fault('The time-stamp is missing.');
+	if (tokens.length !== 1 || tokens[0]!.values.length !== 1) fault('The time-stamp is missing.');
 	const token = new Uint8Array((tokens[0]!.values[0] as asn1.BaseBlock).toBER());
 	const signer = signerOf(token, OID.tstInfo);
 	const info = tstInfoOf(token);
@@ -291,6 +299,30 @@ function checkRecord(doc: PDFDocument): AuditRecord | null {
 	const faults = faultsOf(record, hex, hex);
 	if (faults[0]) fault(faults[0]);
 	return record;
+}
+
+/** How far the time-stamp may lie from what the signed part says of when it was sealed, in ms. */
+const APART = 5 * 60_000;
+
+/**
+ * A time-stamp is covered by no signature of the seal: a later one could be put in its place. The signed part says when it was
+ * sealed as well (ISO 32000-2 §12.8.1, M), and nothing in the record inside is later.
+ */
+function checkMoment(doc: PDFDocument, record: AuditRecord | null, at: Date): void {
+	const signature = doc.context
+		.enumerateIndirectObjects()
+		.map(([, object]) => object)
+		.find((object) => object instanceof PDFDict && object.get(PDFName.of('Type')) === PDFName.of('Sig')) as
+		PDFDict | undefined;
+	const said = signature?.get(PDFName.of('M'));
+	const sealed = said instanceof PDFString ? said.decodeDate() : fault('The seal does not say when it was made.');
+	if (Math.abs(sealed.getTime() - at.getTime()) > APART)
+		fault(
+			`The seal says ${sealed.toISOString()}, its time-stamp ${at.toISOString()}: it is not the one it was made with.`
+		);
+	const last = record?.links.at(-1);
+	const when = last ? Date.parse(String((JSON.parse(last.body) as { at?: unknown }).at)) : NaN;
+	if (when > sealed.getTime() + APART) fault('The record inside is later than the seal.');
 }
 
 function nameOf(certificate: pkijs.Certificate): string {
