@@ -85,13 +85,14 @@ async function run(server: Server, mail: Mailhouse, disk: Disk | null, seconds: 
 		if (response.status < 500) signing.push(performance.now() - start);
 		return response;
 	};
-	const taken = (await (await call('/bench/first/papers?name=Hire.pdf', small)).json()) as {
-		digest: string;
-		pages: { width: number; height: number; rotate: 0 }[];
-	};
 	const draftOf = async () => {
 		const made = await call('/bench/new', {});
 		return made.headers.get('location')!.split('/').pop()!;
+	};
+	const first = await draftOf();
+	const taken = (await (await call(`/bench/${first}/papers?name=Hire.pdf`, small)).json()) as {
+		digest: string;
+		pages: { width: number; height: number; rotate: 0 }[];
 	};
 	async function sendOne() {
 		const id = await draftOf();
@@ -123,7 +124,7 @@ async function run(server: Server, mail: Mailhouse, disk: Disk | null, seconds: 
 		if (!(await done().catch(() => false))) mail.again(letter);
 	}
 	const upload = async (bytes: Uint8Array) => {
-		const response = await call(`/bench/x/papers?name=${Math.random()}.pdf`, bytes);
+		const response = await call(`/bench/${first}/papers?name=${Math.random()}.pdf`, bytes);
 		if (response.ok) uploads.done += 1;
 		else uploads.refused += 1;
 	};

@@ -3,6 +3,7 @@ import Database from 'better-sqlite3';
 import { request as ask } from 'node:http';
 import { connect } from 'node:net';
 import path from 'node:path';
+import { PASSWORD } from '../demo/password';
 import { Server, session } from './kit/server';
 
 /** What must not stop a server: large bodies, slow connections, locks, and much at once. Plain requests, no browser. */
@@ -151,4 +152,58 @@ test('every answer has its headers, also early refusals and static files', async
 		expect([path, response.headers.get('x-content-type-options')]).toEqual([path, 'nosniff']);
 		expect([path, response.headers.get('x-frame-options')]).toEqual([path, 'DENY']);
 	}
+});
+
+test('a caller’s address is the connection’s; only where a proxy is told of, the one that it names', async () => {
+	const addresses = async (of: Server): Promise<string[]> => {
+		await fetch(`${of.origin}/sign-in`, {
+			method: 'POST',
+			body: new URLSearchParams({ email: 'odile@brindlevale.example', password: 'not hers at all' }),
+			headers: { origin: of.origin, 'x-forwarded-for': '198.51.100.77' }
+		});
+		return of.reading((db) =>
+			db.prepare<[], string>("SELECT body ->> '$.address' FROM office_events ORDER BY n DESC LIMIT 1").pluck().all()
+		);
+	};
+	expect(await addresses(server)).toEqual(['127.0.0.1']);
+	const behind = await new Server({ ADDRESS_HEADER: 'X-Forwarded-For', XFF_DEPTH: '1' }).seed('accounts').start();
+	expect(await addresses(behind)).toEqual(['198.51.100.77']);
+	await behind.stop();
+});
+
+test('on https: HSTS on every answer, and cookies over TLS alone', async () => {
+	const safe = new Server();
+	safe.env['ORIGIN'] = 'https://agreements.example';
+	await safe.seed('accounts').start();
+	for (const path of ['/sign-in', '/pellum.svg', '/desk'])
+		expect(
+			(await fetch(safe.origin + path, { redirect: 'manual' })).headers.get('strict-transport-security')
+		).toContain('max-age=31536000');
+	const entered = await fetch(`${safe.origin}/sign-in`, {
+		method: 'POST',
+		body: new URLSearchParams({ email: 'odile@brindlevale.example', password: PASSWORD }),
+		headers: { origin: 'https://agreements.example', accept: 'text/html' },
+		redirect: 'manual'
+	});
+	expect(entered.headers.get('set-cookie')).toMatch(/pellum_session=.*HttpOnly; Secure; SameSite=Lax/);
+	await safe.stop();
+});
+
+test('a watcher is told how it is; what fails has a number, on the page and in the log', async () => {
+	const watched = await new Server({ PELLUM_WATCHER: 'a word of the watcher' }).seed('accounts').start();
+	expect(await (await fetch(`${watched.origin}/health`)).json()).toEqual({ ready: true });
+	const headers = { authorization: 'Bearer a word of the watcher' };
+	expect(await (await fetch(`${watched.origin}/health`, { headers })).json()).toMatchObject({
+		ready: true,
+		lanes: { seal: { waiting: 0 } }
+	});
+	watched.writing((db) => db.exec('ALTER TABLE packet_counts RENAME TO packet_counts_gone'));
+	const cookie = await session(watched);
+	const broken = await fetch(`${watched.origin}/desk`, { headers: { cookie, accept: 'text/html' } });
+	expect(broken.status).toBe(500);
+	const number = /font-mono[^>]*>([0-9a-f]{8})</.exec(await broken.text())?.[1];
+	expect(number).toBe(broken.headers.get('x-request-id'));
+	await expect.poll(() => watched.output).toContain(`"request":"${number}"`);
+	expect(watched.output).not.toContain('brindlevale.example');
+	await watched.stop();
 });

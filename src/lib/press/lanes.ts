@@ -74,6 +74,7 @@ export async function inLane<T>(name: string, job: object, { lane, time, told, s
 	signal?.addEventListener('abort', cancel);
 	if (signal?.aborted) cancel();
 	told?.({ is: 'queued' });
+	if (lane === 'heavy') heavy += 1;
 	try {
 		return (await workers(lane).run({ job, port: port2 }, { name, signal: ending.signal, transferList: [port2] })) as T;
 	} catch (error) {
@@ -83,7 +84,22 @@ export async function inLane<T>(name: string, job: object, { lane, time, told, s
 		clearTimeout(timer);
 		signal?.removeEventListener('abort', cancel);
 		port1.close();
+		if (lane === 'heavy') {
+			heavy -= 1;
+			await emptied();
+		}
 	}
+}
+
+/** How many heavy jobs are asked for. */
+let heavy = 0;
+
+/** Whoever goes on with a large file does so when the worker that held it is gone, and what it held given back. */
+async function emptied(): Promise<void> {
+	const pool = pools.get('heavy');
+	if (heavy > 0 || !pool) return;
+	pools.delete('heavy');
+	await pool.destroy();
 }
 
 export async function closeLanes(): Promise<void> {

@@ -8,7 +8,7 @@ import { account, mails, ok, realPlan, sent, signs, testHouse, type TestHouse } 
 import { canonicalJson, extend, faultsOf, GENESIS } from '../core/audit';
 import { closePool, verifySealed } from '../press';
 import { checkData } from './check';
-import { memoryDb, openDb } from './db';
+import { openDb } from './db';
 import { needsYou, outNow, records, findPackets, countOut } from './desk';
 import { exportAll } from './export';
 import { DEMO_KEY, houseOf, unsafe } from './house';

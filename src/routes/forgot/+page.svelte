@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import Asked from '$lib/ui/frame/Asked.svelte';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 
 	let { form } = $props();
@@ -18,16 +19,7 @@
 				({ update }) =>
 					update({ reset: false })}
 		>
-			<label class="block pb-4"
-				>E-mail<input
-					class="input mt-1"
-					name="email"
-					type="email"
-					autocomplete="username"
-					required
-					defaultValue={form?.email ?? ''}
-				/></label
-			>
+			<Asked label="E-mail" name="email" type="email" autocomplete="username" defaultValue={form?.email ?? ''} />
 			<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 			<button class="button primary w-full">Send the letter</button>
 		</form>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import Asked from '$lib/ui/frame/Asked.svelte';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 	import PasskeyButton from '$lib/ui/frame/PasskeyButton.svelte';
 
@@ -9,26 +10,15 @@
 <Gate title="Show that it’s you" lead="{data.name}, what you want to do asks for it anew. It holds for ten minutes.">
 	{#if data.passkeys}<div class="pb-5"><PasskeyButton url="/prove/passkey" to={data.to} /></div>{/if}
 	<form method="POST" use:enhance>
-		<label class="block pb-4"
-			>Password<input
-				class="input mt-1"
-				name="password"
-				type="password"
-				autocomplete="current-password"
-				maxlength="512"
-				required
-			/></label
-		>
+		<Asked label="Password" name="password" type="password" autocomplete="current-password" maxlength={512} />
 		{#if data.codes}
-			<label class="block pb-4"
-				>The code your device shows, or a recovery code<input
-					class="input mt-1 font-mono"
-					name="code"
-					autocomplete="one-time-code"
-					maxlength="40"
-					required
-				/></label
-			>
+			<Asked
+				label="The code your device shows, or a recovery code"
+				mono
+				name="code"
+				autocomplete="one-time-code"
+				maxlength={40}
+			/>
 		{/if}
 		<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 		<button class="button primary w-full">Go on</button>

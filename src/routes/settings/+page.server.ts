@@ -3,6 +3,7 @@ import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { keepBlob } from '$lib/server/blobs';
 import { addHoliday, holidayList, importHolidays, removeHoliday } from '$lib/server/holidays';
+import { note } from '$lib/server/office-record';
 import { changeOrganisation } from '$lib/server/office-record/settings';
 import { trustedRoots } from '$lib/server/keys';
 import { organisation } from '$lib/server/settings';
@@ -19,6 +20,9 @@ export const load = async ({ locals }) => ({
 	holidays: holidayList(house()),
 	roots: (await trustedRoots(house())).map((root) => root.name)
 });
+
+const noteHolidays = (locals: App.Locals, to: Record<string, unknown>) =>
+	note(house(), doerIn(locals), { type: 'SettingsChanged', what: 'public holidays', from: {}, to });
 
 export const actions = {
 	organisation: async ({ request, locals }) => {
@@ -47,24 +51,28 @@ export const actions = {
 			? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at })
 			: { form: 'organisation', done: true };
 	},
-	holidays: async ({ request }) => {
+	holidays: async ({ request, locals }) => {
 		const file = (await formIn(request)).file('calendar');
 		const done = !file
 			? refuse('file-empty', 'Choose a calendar file (iCalendar, .ics).')
 			: file.size > 2 * 1024 * 1024
 				? refuse('file-too-large', 'The calendar may have 2 MB at most.')
 				: importHolidays(house(), await file.text());
+		if (!isRefusal(done)) noteHolidays(locals, { added: done.added });
 		return isRefusal(done)
 			? fail(statusOf(done), { form: 'holidays', say: done.say })
 			: { form: 'holidays', done: true, added: done.added };
 	},
-	holiday: async ({ request }) => {
+	holiday: async ({ request, locals }) => {
 		const form = await formIn(request);
 		const [day, name] = [form.text('day'), form.text('name')];
-		if (form.text('remove') === 'yes') removeHoliday(house(), day);
-		else {
+		if (form.text('remove') === 'yes') {
+			removeHoliday(house(), day);
+			noteHolidays(locals, { removed: day });
+		} else {
 			const no = addHoliday(house(), day, name);
 			if (no) return fail(statusOf(no), { form: 'holidays', say: no.say });
+			noteHolidays(locals, { added: day });
 		}
 		return { form: 'holidays', done: true };
 	}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import Asked from '$lib/ui/frame/Asked.svelte';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 	import PasskeyButton from '$lib/ui/frame/PasskeyButton.svelte';
 
@@ -19,26 +20,8 @@
 			};
 		}}
 	>
-		<label class="block pb-4"
-			>E-mail<input
-				class="input mt-1"
-				name="email"
-				type="email"
-				autocomplete="username webauthn"
-				required
-				defaultValue={form?.email ?? ''}
-			/></label
-		>
-		<label class="block pb-4"
-			>Password<input
-				class="input mt-1"
-				name="password"
-				type="password"
-				autocomplete="current-password"
-				maxlength="512"
-				required
-			/></label
-		>
+		<Asked label="E-mail" name="email" type="email" autocomplete="username webauthn" defaultValue={form?.email ?? ''} />
+		<Asked label="Password" name="password" type="password" autocomplete="current-password" maxlength={512} />
 		<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 		<button class="button primary w-full" disabled={busy}>{busy ? 'Signing in…' : 'Sign in'}</button>
 	</form>

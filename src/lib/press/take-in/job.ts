@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { isRefusal, type Refusal } from '../../core/refusal';
-import { shareable, sweepMemory } from '../memory';
+import { shareable, sweepAfter, sweepMemory } from '../memory';
 import { openPdf, type OpenPdf } from '../pdfium';
 import { compared, type Compared } from './compare';
 import { isLeftOut } from './flatten';
@@ -27,6 +27,8 @@ export async function takeInJob(
 ): Promise<TakenInText | Refusal> {
 	const taken = await takeIn(bytes, limits, tell);
 	if (isRefusal(taken)) return taken;
+	// what it was worked out with goes before its bytes are doubled
+	sweepAfter(taken.bytes.length);
 	const text = asText({ ...taken, bytes: shareable(taken.bytes) });
 	// once this has come back nothing holds the objects any more
 	if (text.words.count > MANY_WORDS) setImmediate(sweepMemory);

@@ -17,6 +17,8 @@ export function holdPlan(db: Db, kind: 'draft' | 'plan', id: string, plan: Plan)
 /** What was handed in for a draft is held by it before it is saved: its file, or for good measure nothing where it was refused. */
 export function heldBy<T extends object>(db: Db, draft: string, kept: T | Refusal): T | Refusal {
 	const { digest, file } = kept as { digest?: string; file?: string };
+	// it may have been sent or put away meanwhile
+	if (!db.prepare('SELECT 1 FROM drafts WHERE id = ?').get(draft)) return kept;
 	hold(
 		db,
 		'draft',

@@ -1,6 +1,5 @@
 export { LEVELS, type Account, type Level } from './levels';
 export {
-	accountByEmail,
 	accountById,
 	addAccount,
 	changeLevel,
@@ -8,15 +7,14 @@ export {
 	hasAccounts,
 	inviteAccount,
 	inviteAgain,
-	listAccounts,
-	type AccountRow
+	listAccounts
 } from './people';
 export { addFirstOwner, setUpCode } from './first-owner';
 export { askReset, changePassword, chooseByLink } from './choosing';
 export { accountOfLink, LINK_HOURS, newAccountLink, type LetterJob } from './letters';
-export { finishSignIn, proveAgain, signIn, signInByPasskey, type From } from './sign-in';
+export { finishSignIn, proveAgain, signIn, signInByPasskey } from './sign-in';
 export { endSessions, PROOF_MINUTES, sessionOf, sessionsOf, signOut, type Session } from './sessions';
 export { beginCodes, factorsOf, hasFactor, newCodes, newRecoveryCodes, removeFactors } from './second-factor';
 export { addPasskey, askForNew, askForOne, passkeysOf, passkeysPossible, removePasskey } from './passkeys';
-export { safety, setSafety, type Safety } from './safety';
+export { safety, setSafety } from './safety';
 export { fromDirectory, toDirectory } from './directory';

@@ -11,7 +11,7 @@ import type { Account, Level } from './levels';
 import { hashPassword } from './password';
 
 /** Accounts of the office: whose there are, made, changed and closed. */
-export interface AccountRow extends Account {
+interface AccountRow extends Account {
 	closed: boolean;
 	/** has not chosen a password yet, nor come through the directory */
 	invited: boolean;

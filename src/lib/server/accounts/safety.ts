@@ -18,7 +18,7 @@ const Safety = Type.Object(
 	},
 	{ additionalProperties: false }
 );
-export type Safety = Static<typeof Safety>;
+type Safety = Static<typeof Safety>;
 const safetyBorder = border(Safety);
 
 const DEFAULT: Safety = { second: [], idleHours: 12, longestDays: 7 };

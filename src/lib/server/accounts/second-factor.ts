@@ -35,7 +35,7 @@ export const hasFactor = (factors: Factors): boolean => factors.codes || factors
 export async function newCodes(house: House, account: Account): Promise<{ secret: string; picture: string }> {
 	const secret = new Secret({ size: 20 }).base32;
 	const uri = totpOf(house, account, secret).toString();
-	return { secret, picture: await QRCode.toString(uri, { type: 'svg', margin: 1, errorCorrectionLevel: 'M' }) };
+	return { secret, picture: await QRCode.toDataURL(uri, { margin: 1, scale: 6, errorCorrectionLevel: 'M' }) };
 }
 
 /** Codes are asked for from now on. Refuses `wrong-code`. Gives the recovery codes, which are shown once. */

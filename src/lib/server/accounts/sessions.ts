@@ -3,7 +3,7 @@ import { inTransaction, isBusy, isFull, type Db } from '../db';
 import type { House } from '../house';
 import { newId, newToken, tokenHash } from '../ids';
 import { note, type Doer } from '../office-record';
-import type { Account, Level } from './levels';
+import type { Account } from './levels';
 import { safety } from './safety';
 
 /**
@@ -150,9 +150,4 @@ export function endSessions(
 		if (ended > 0) note(house, by, { type: 'SessionsEnded', account: of.id, name: of.name, sessions: ended });
 		return ended;
 	});
-}
-
-/** Whether the level may go without a second factor. */
-export function needsSecond(db: Db, level: Level): boolean {
-	return safety(db).second.includes(level);
 }

@@ -37,10 +37,7 @@
 {:else if kept && !recovery.length && proved}
 	<div class="grid gap-3 pt-2 sm:grid-cols-[auto_1fr]">
 		{#if picture}
-			<!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the server from a secret that it has just made -->
-			<div class="size-40 bg-white p-1 [&>svg]:size-full" role="img" aria-label="The same as a picture">
-				{@html picture}
-			</div>
+			<img src={picture} alt="The same, for a camera" class="size-40 bg-white p-1" />
 		{/if}
 		<div>
 			<p>Take the picture with the program on your device that makes codes, or type this into it:</p>

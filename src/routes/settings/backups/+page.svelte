@@ -25,7 +25,7 @@
 		>
 			<label
 				>One every so many hours <span class="text-[14px] text-quiet">0: none by itself</span><input
-					class="input mt-1 w-28"
+					class="input mt-1 block w-28"
 					type="number"
 					name="hours"
 					min="0"
@@ -36,7 +36,7 @@
 			>
 			<label
 				>So many are kept<input
-					class="input mt-1 w-28"
+					class="input mt-1 block w-28"
 					type="number"
 					name="keep"
 					min="1"

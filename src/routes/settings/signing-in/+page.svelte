@@ -33,7 +33,7 @@
 				</fieldset>
 				<label
 					>A session ends when nobody has used it for so many hours<input
-						class="input mt-1 w-28"
+						class="input mt-1 block w-28"
 						type="number"
 						name="idle-hours"
 						min="1"
@@ -44,7 +44,7 @@
 				>
 				<label
 					>and at the latest after so many days<input
-						class="input mt-1 w-28"
+						class="input mt-1 block w-28"
 						type="number"
 						name="longest-days"
 						min="1"

@@ -2,6 +2,7 @@ import { refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { heldBy } from '$lib/server/access';
 import { arrived, type Arrived } from '$lib/server/arriving';
+import { NO_DRAFT, readDraft } from '$lib/server/packets/drafts';
 import { addPaper, type AddWish } from '$lib/server/papers';
 import { answer, followed } from '$lib/server/web';
 
@@ -14,6 +15,7 @@ const CHANGES = ['accepted', 'before'] as const;
  * it is; a caller who goes away calls it off.
  */
 export const POST = async ({ params, request, url }) => {
+	if (!readDraft(house(), params.id)) return answer(NO_DRAFT);
 	const name = url.searchParams.get('name') ?? 'Document';
 	const changes = CHANGES.find((one) => one === url.searchParams.get('changes'));
 	const locale = url.searchParams.get('locale')?.slice(0, 20);
