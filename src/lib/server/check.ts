@@ -5,7 +5,7 @@ import { sha256Bytes, sha256Text } from './ids';
 import { planLookup } from './packets/act';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
-import { veiledDigest } from './packets/private-words';
+import { PRIVATE, veiledDigest } from './packets/private-words';
 import { accountFaults, officeFaults } from './office-record/whole';
 import { isMedia, isMoment, rowFaults, tableFaults } from './check-tables';
 
@@ -63,11 +63,12 @@ function checkPacket(db: Db, packet: string): string[] {
 		faults.push(`Packet ${packet}: the lists say other plans than its events.`);
 	faults.push(...rowFaults(db, state, links).map((say) => `Packet ${packet}: ${say}`));
 	const words = db.prepare('SELECT 1 FROM private_words WHERE digest = ? AND packet = ? AND person = ?');
-	for (const { id, note = '' } of state.plan.people) {
-		const digest = veiledDigest(note);
-		if (digest && !words.get(digest, packet, id))
-			faults.push(`Packet ${packet}: the private words for ${id} are missing.`);
-	}
+	for (const person of state.plan.people)
+		for (const part of PRIVATE) {
+			const digest = veiledDigest(person[part] ?? '');
+			if (digest && !words.get(digest, packet, person.id))
+				faults.push(`Packet ${packet}: the private words for ${person.id} are missing.`);
+		}
 	for (const digest of [
 		...state.plan.papers.map((p) => p.digest),
 		...state.plan.attachments.map((a) => a.digest),

@@ -12,7 +12,7 @@ import { backUp, keysFile } from './backup/copy';
 import { restore } from './backup/restore';
 import { checkData } from './check';
 import { ClockWatch, lateJump } from './clock-watch';
-import { newestVersion, openDb } from './db';
+import { newestVersion, openDb, tune } from './db';
 import { needsYou } from './desk';
 import { health, isWatcher } from './health';
 import { checkKeys, sealKeys } from './keys';
@@ -350,5 +350,18 @@ describe('a watcher', () => {
 		for (const part of ['maren', 'Solis', '7700']) expect(said).not.toContain(part);
 		expect(said).toContain('SMTP to (address) failed');
 		expect(said).toContain('durable.test.ts');
+	});
+});
+
+describe('the planner', () => {
+	it('is told by and by what the tables have become', async () => {
+		const t = await testHouse();
+		for (let i = 0; i < 300; i++)
+			t.house.db.prepare("INSERT INTO jobs (kind, key, payload, due_at) VALUES ('seal', ?, '{}', 'x')").run(`k${i}`);
+		const known = () => t.house.db.prepare("SELECT name FROM sqlite_master WHERE name = 'sqlite_stat1'").all().length;
+		expect(known()).toBe(0);
+		tune(t.house.db);
+		expect(known()).toBe(1);
+		expect(t.house.db.prepare("SELECT count(*) FROM sqlite_stat1 WHERE tbl = 'jobs'").pluck().get()).toBeGreaterThan(0);
 	});
 });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { engagement, field } from '../../../e2e/kit/plans';
 import type { Standing } from '../core/packet';
 import { toShown } from '../core/page';
@@ -9,6 +9,7 @@ import { placeField, shiftFields } from './bench/field-edits';
 import { begin, changed, redone, undone } from './bench/history';
 import { weave } from './bench/weave';
 import { day } from './dates';
+import { post } from './post';
 import { toStrokes } from './signing/strokes';
 import { drawn, monogram } from './thread/stops';
 
@@ -168,4 +169,39 @@ it('says days as people do', () => {
 			'2027-01-04T10:00:00Z'
 		].map(at)
 	).toEqual(['today', 'tomorrow', 'yesterday', '4 Dec', '4 Jan 2027']);
+});
+
+describe('asking the server', () => {
+	afterEach(() => {
+		vi.useRealTimers();
+		vi.unstubAllGlobals();
+	});
+	const answers = (...statuses: number[]) => {
+		const said = vi.fn(async () => {
+			const status = statuses.shift()!;
+			return new Response(JSON.stringify(status === 200 ? { revision: 2 } : { say: 'Busy.' }), { status });
+		});
+		vi.useFakeTimers();
+		vi.stubGlobal('fetch', said);
+		return said;
+	};
+	it('goes on by itself where it is busy for a while', async () => {
+		const said = answers(503, 503, 200);
+		const saved = post('/save', {}, 'Kept.');
+		await vi.runAllTimersAsync();
+		expect(await saved).toEqual({ revision: 2 });
+		expect(said).toHaveBeenCalledTimes(3);
+	});
+	it('gives up after a few times with its sentence, and says what is kept', async () => {
+		const said = answers(503, 503, 503, 503, 503);
+		const saved = post('/save', {}, 'Kept.');
+		await vi.runAllTimersAsync();
+		expect(await saved).toEqual({ wrong: 'Busy. Kept.' });
+		expect(said).toHaveBeenCalledTimes(4);
+	});
+	it('asks once where it is refused', async () => {
+		const said = answers(422);
+		expect(await post('/save', {}, 'Kept.')).toEqual({ wrong: 'Busy. Kept.' });
+		expect(said).toHaveBeenCalledTimes(1);
+	});
 });

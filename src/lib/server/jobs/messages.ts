@@ -127,7 +127,7 @@ function factsFor(house: House, packet: SentPacket, person: PlanPerson, job: Mes
 		sender: packet.sender,
 		title: packet.plan.title,
 		reference: packet.reference,
-		...letterFor(packet, person),
+		...letterFor(house.db, packet, person),
 		note: unveiled(house.db, person.note ?? ''),
 		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(packet, person)),
 		others: packet.plan.people

@@ -259,6 +259,9 @@ export function unprintablePart(house: House, plan: Plan): Refusal | null {
 	);
 	const no = checkPrintable(house.db, plan, own);
 	if (no) return no;
+	// judged here, since what goes into the record has a private letter's digest in its place
+	const letter = preflight(plan, undefined).find((finding) => finding.code === 'value-unknown');
+	if (letter) return refuse(letter.code, letter.say, 'id' in letter.place ? letter.place.id : letter.place.what);
 	for (const field of plan.fields) {
 		if (field.kind === 'note') {
 			const letters = checkLetters(String(field.settings['text'] ?? ''), field.id);

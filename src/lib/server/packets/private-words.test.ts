@@ -54,6 +54,22 @@ describe('a word to one person alone', () => {
 		expect(ok(newVersion(t.house, t.odile, id, 'anew')).plan.people[0]!.note).toBe(WORDS);
 	}, 60_000);
 
+	it('is also a letter of one’s own: in their mail and on their page, by its digest in the record', async () => {
+		const t = await testHouse();
+		const own = { subject: 'Only for you, {maren.name}', message: `Dear {maren.name}, ${WORDS}` };
+		const id = await out(t, [['maren'], ['kit']], { maren: own });
+		const [letter] = mails(t.house, 'maren@post.example');
+		expect([letter!.subject, letter!.text]).toEqual([
+			'Only for you, Maren',
+			expect.stringContaining(`Dear Maren, ${WORDS}`)
+		]);
+		expect(JSON.stringify(signingView(t.house, visitor(t.house, 'maren@post.example')))).toContain(WORDS);
+		expect(JSON.stringify(auditRecord(t.house.db, id))).not.toMatch(/third higher|Only for you/);
+		expect(ok(beginCorrection(t.house, t.odile, id)).plan.people[0]).toMatchObject(own);
+		expect(checkData(t.house.db).faults).toEqual([]);
+		await expect(out(t, [['kit']], { kit: { message: 'Dear {nobody.there}' } })).rejects.toThrow('value-unknown');
+	}, 60_000);
+
 	it('of somebody who names the next one is kept apart too; a digest that is typed is no key', async () => {
 		const t = await testHouse();
 		const id = await out(

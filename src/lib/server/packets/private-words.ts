@@ -47,17 +47,25 @@ export function unveiled(db: Db, note: string): string {
 
 /** The plan as it is frozen: each word to one person alone by its digest. */
 export function veil(db: Db, packet: string, plan: Plan): Plan {
-	return withNotes(plan, (note, person) => veiled(db, packet, person, note));
+	return withWords(plan, (words, person) => veiled(db, packet, person, words));
 }
 
 /** The plan as whoever prepares it reads it. */
 export function unveil(db: Db, plan: Plan): Plan {
-	return withNotes(plan, (note) => unveiled(db, note));
+	return withWords(plan, (words) => unveiled(db, words));
 }
 
-function withNotes(plan: Plan, change: (note: string, person: string) => string): Plan {
-	if (!plan.people.some((one) => one.note)) return plan;
-	return { ...plan, people: plan.people.map((one) => (one.note ? { ...one, note: change(one.note, one.id) } : one)) };
+/** What only one person reads: a word to them, and a letter of their own in the place of everybody's. */
+export const PRIVATE = ['note', 'subject', 'message'] as const;
+
+function withWords(plan: Plan, change: (words: string, person: string) => string): Plan {
+	const people = plan.people.map((one) => {
+		const own = PRIVATE.filter((part) => one[part]);
+		return own.length === 0
+			? one
+			: { ...one, ...Object.fromEntries(own.map((part) => [part, change(one[part]!, one.id)])) };
+	});
+	return { ...plan, people };
 }
 
 /** The same for whoever is named on the way, and the word to them. */

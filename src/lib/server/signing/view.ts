@@ -109,7 +109,7 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 		return { ...base, state: 'correcting' };
 	if (!visitor.proved) return { ...base, ...codeState(packet, person) };
 	const standing = packet.people[person.id]!;
-	const shown = shownTo(packet, person);
+	const shown = shownTo(house, packet, person);
 	if (packet.status === 'completed' || standing.is === 'done')
 		return {
 			...base,
@@ -130,12 +130,12 @@ function languageTag(language: string, person: PlanPerson): string {
 	return person.locale?.startsWith(language) ? person.locale : language === 'en' ? 'en-GB' : language;
 }
 
-function shownTo(packet: SentPacket, person: PlanPerson): Shown {
+function shownTo(house: House, packet: SentPacket, person: PlanPerson): Shown {
 	const { plan } = packet;
 	return {
 		reference: packet.reference,
 		locale: localeOf(plan),
-		message: letterFor(packet, person).message,
+		message: letterFor(house.db, packet, person).message,
 		route: plan.people
 			.filter((p) => packet.people[p.id]?.is !== 'skipped')
 			.map((p) => ({
