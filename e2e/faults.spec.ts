@@ -23,12 +23,13 @@ test(`killed ${KILLS} times in the middle of its work, it loses nothing and send
 	/** what the server has said yes to: it must hold, whatever happens after */
 	const promised = { sent: new Set<string>(), finished: new Set<string>() };
 
-	const upload = async (id: string) => (await call(`/bench/${id}/papers?name=Hire.pdf`, bytes)).json();
-	const taken = await upload('first');
+	const draft = async () => (await call('/bench/new', {})).headers.get('location')!.split('/').pop()!;
+	const first = await draft();
+	const upload = async () => (await call(`/bench/${first}/papers?name=Hire.pdf`, bytes)).json();
+	const taken = await upload();
 
 	async function sendOne() {
-		const made = await call('/bench/new', {});
-		const id = made.headers.get('location')!.split('/').pop()!;
+		const id = await draft();
 		const p = plan([['maren'], ['tamsin', 'kit'], ['ruben:gets a copy']], {
 			papers: [{ id: 'paper', name: 'Hire', digest: taken.digest, pages: taken.pages }]
 		});
@@ -64,7 +65,7 @@ test(`killed ${KILLS} times in the middle of its work, it loses nothing and send
 	}
 
 	const round = async () => {
-		await Promise.all([sendOne(), sendOne(), upload('x'), ...openTurns().map(signOne)]);
+		await Promise.all([sendOne(), sendOne(), upload(), ...openTurns().map(signOne)]);
 		await Promise.all([sendOne(), ...openTurns().map(signOne)]);
 	};
 	// two rounds in peace: something to be lost, however slow the machine

@@ -132,8 +132,9 @@ function guarded(response: Response, route: string | null, url: URL): Response {
 
 export const handleError: HandleServerError = ({ error, status, event }) => {
 	if (status === 404) return { message: 'There is no page at this address.' };
-	const { request } = event.locals;
-	log.error({ err: error, request, route: event.route.id, status }, 'a request failed');
+	// what failed before the first hook has no number yet
+	const request = event.locals?.request;
+	log.error({ err: error, request, route: event.route?.id, status }, 'a request failed');
 	const failed = isFull(error) ? 'disk' : isBusy(error) ? 'busy' : null;
 	if (failed && event.locals) event.locals.failed = failed;
 	if (failed === 'disk')

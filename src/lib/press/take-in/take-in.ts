@@ -155,17 +155,21 @@ interface Rewritten {
 /** The file rewritten; by its pages alone where its object tree is not as the standard wants it. */
 async function rewrittenOf(opened: OpenPdf): Promise<Rewritten | Refusal> {
 	try {
-		const whole = await rewrite(opened.saved());
+		const whole = await rewrite({ bytes: opened.saved() });
 		if (isRefusal(whole) || whole.boxes.length === opened.pages) return whole;
 	} catch {
 		// the second way is left
 	}
-	return rewrite(opened.pagesAlone());
+	return rewrite({ bytes: opened.pagesAlone() });
 }
 
-async function rewrite(mended: Uint8Array): Promise<Rewritten | Refusal> {
-	const doc = await PDFDocument.load(mended, { updateMetadata: false, parseSpeed: Infinity });
-	sweepAfter(mended.length);
+/** @param mended let go as soon as it has been read: pdf-lib makes copies of what it keeps */
+async function rewrite(mended: { bytes: Uint8Array | null }): Promise<Rewritten | Refusal> {
+	const size = mended.bytes!.length;
+	const reading = PDFDocument.load(mended.bytes!, { updateMetadata: false, parseSpeed: Infinity });
+	mended.bytes = null;
+	const doc = await reading;
+	sweepAfter(size);
 	mendBoxes(doc);
 	const widgets = readWidgets(doc);
 	const { fields, marks, hidden } = flatten(doc);
