@@ -48,8 +48,9 @@ const kept = existsSync(folder)
 			.map((name) => path.join(folder, name))
 	: [];
 const roots = [...kept, ...trusts].map((name) => readFileSync(name, 'utf8'));
-const result = await verifySealed(readFileSync(file), roots);
-const own = isKept(readFileSync(file));
+const bytes = readFileSync(file);
+const result = await verifySealed(bytes, roots);
+const own = isKept(bytes);
 const WORD = { genuine: 'Genuine', altered: 'Not genuine', unjudged: 'Cannot be judged' };
 give(
 	{ genuine: 0, altered: 1, unjudged: 2 }[result.verdict],

@@ -14,7 +14,7 @@ export function holdPlan(db: Db, kind: 'draft' | 'plan', id: string, plan: Plan)
 	hold(db, kind, id, filesIn(plan));
 }
 
-/** What was handed in for a draft is held by it before it is saved: its file, or for good measure nothing where it was refused. */
+/** What was handed in for a draft is held by it before it is saved; a refusal is handed on. */
 export function heldBy<T extends object>(db: Db, draft: string, kept: T | Refusal): T | Refusal {
 	const { digest, file } = kept as { digest?: string; file?: string };
 	// it may have been sent or put away meanwhile

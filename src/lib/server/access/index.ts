@@ -58,6 +58,8 @@ function holdersOf(db: Db, digest: string): Exclude<Thing, { is: 'file' }>[] {
 			"SELECT 1 FROM holders h CROSS JOIN packet_plans p ON p.plan = h.id WHERE h.digest = ? AND h.kind = 'plan' LIMIT 1"
 		)
 		.get(digest);
+	// whoever asks may see packets, so nothing else need be looked for
+	if (packet) return [{ is: 'packet' }];
 	const drafts = db
 		.prepare<[string, number], string>("SELECT id FROM holders WHERE digest = ? AND kind = 'draft' LIMIT ?")
 		.pluck()
@@ -73,7 +75,7 @@ function holdersOf(db: Db, digest: string): Exclude<Thing, { is: 'file' }>[] {
 		...drafts.map((id) => thingOf(db, 'draft', id)),
 		...[...new Set(templates)].map((id) => templateThing(db, id))
 	].filter((thing) => thing !== null);
-	return [...(packet ? [{ is: 'packet' } as const] : []), ...(found as Exclude<Thing, { is: 'file' }>[])];
+	return found as Exclude<Thing, { is: 'file' }>[];
 }
 
 /** Whether this account may do it with the thing of this name; where there is no such thing, the one who asks finds that out. */
