@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { afterAll, afterEach, describe, expect, it } from 'vitest';
-import { FROM, mails, ok, sent, signs, testHouse, visitor, type TestHouse } from '../../../e2e/kit/house';
+import { FROM, mails, ok, out, sent, signs, testHouse, visitor, type TestHouse } from '../../../e2e/kit/house';
 import { closePool } from '../press';
 import { askBackup, backupList, backupWhenDue, setBackups } from './backup';
 import { backUp, keysFile } from './backup/copy';
@@ -18,6 +18,7 @@ import { health, isWatcher } from './health';
 import { checkKeys, sealKeys } from './keys';
 import { withoutPeople } from './log';
 import { officeEvents } from './office-record';
+import { mayHaveCopies } from './packets/copies';
 import { keepRoot, rootFaults } from './roots';
 import { addMarkPicture, askWording, openAndConsent, saveAnswers } from './signing';
 import { sweepUnused } from './sweeping';
@@ -323,10 +324,25 @@ describe('by link', () => {
 				ok(saveAnswers(t.house, who(), { 'maren-name': { text: `M${i}` } }, FROM));
 		}
 		expect(count('AnswersKept')).toBeLessThanOrEqual(500);
-		const wish = { paper: 'paper', page: 0, words: 'x', instead: 'y', why: '' };
-		expect(askWording(t.house, who(), wish, FROM)).toMatchObject({ code: 'no-wording-asked' });
-		expect(mails(t.house, t.odile.email)).toEqual([]);
 	}, 60_000);
+	it('thirty wishes for another wording are letters enough to the sender', async () => {
+		const t = await testHouse();
+		await out(t, [['maren']], {}, { sending: { wording: true } });
+		const who = () => visitor(t.house, 'maren@post.example');
+		ok(openAndConsent(t.house, who(), FROM));
+		const wish = { paper: 'paper', page: 0, words: 'x', instead: 'y', why: '' };
+		for (let i = 0; i < 30; i++) ok(askWording(t.house, who(), wish, FROM));
+		expect(askWording(t.house, who(), wish, FROM)).toMatchObject({ code: 'too-often' });
+		await t.runner.drain();
+		expect(mails(t.house, t.odile.email)).toHaveLength(30);
+	}, 60_000);
+	it('whoever was spared by another one of the group has no copies', async () => {
+		const t = await testHouse();
+		const plan = await sent(t, [['maren']]);
+		expect(mayHaveCopies(plan, 'maren')).toBe(true);
+		const spared = { ...plan, people: { maren: { is: 'skipped', why: 'group' } } } as unknown as typeof plan;
+		expect(mayHaveCopies(spared, 'maren')).toBe(false);
+	});
 });
 
 describe('a watcher', () => {
