@@ -38,7 +38,7 @@ async function desk(packets: number): Promise<number> {
 			const start = performance.now();
 			needsYou(house, odile);
 			outNow(house, odile, (['all', 'mine', 'ending', 'unreachable'] as const)[i % 4]!);
-			countOut(house);
+			countOut(house, odile);
 			times.push(performance.now() - start);
 		}
 		return percentile(times.slice(200), 95);

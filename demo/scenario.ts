@@ -9,10 +9,12 @@ import type { House } from '../src/lib/server/house';
 import { JobRunner } from '../src/lib/server/jobs';
 import { setRefusedAddresses } from '../src/lib/server/mail/mailbox';
 import { packetState } from '../src/lib/server/packets/act';
-import { newDraft, saveDraft, sendPlan } from '../src/lib/server/packets/drafts';
+import { newDraft, saveDraft } from '../src/lib/server/packets/drafts';
+import { sendPlan } from '../src/lib/server/packets/sending';
 import { withdraw } from '../src/lib/server/packets/office';
 import { decline, finish, openAndConsent } from '../src/lib/server/signing';
 import { addPaper, readingOf } from '../src/lib/server/papers';
+import { openFolder, setMember } from '../src/lib/server/folders';
 import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templates';
 import { setOrganisation } from '../src/lib/server/settings';
 import { takePlaces } from '../src/lib/ui/bench/found-places';
@@ -131,6 +133,14 @@ async function makeTemplates(house: House, odile: Account): Promise<Record<CaseK
 	return Object.fromEntries(made) as Record<CaseKind, string>;
 }
 
+/** What players claim is nobody's business but the company manager's and finance's. */
+function closeClaims(house: House, odile: Account, tamsin: Account, ruben: Account): void {
+	const doer = { account: odile, address: '127.0.0.1' };
+	openFolder(house, doer, 'Claims', false);
+	setMember(house, doer, 'Claims', tamsin.id, 'judges');
+	setMember(house, doer, 'Claims', ruben.id, 'sees');
+}
+
 const ROLES: Record<string, string> = {
 	ingrid: 'Artistic director',
 	tamsin: 'Company manager',
@@ -194,10 +204,11 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	});
 	const odile = await account(house, 'Odile Farrow', 'odile@brindlevale.example', 'owner');
 	const tamsin = await account(house, 'Tamsin Okoro', 'tamsin@brindlevale.example', 'preparer');
-	await account(house, 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'viewer');
+	const ruben = await account(house, 'Ruben Vasquez-Lind', 'ruben@brindlevale.example', 'viewer');
 	setRefusedAddresses(house, ['m.lindqvst@post.example']);
 	const runner = new JobRunner(house);
 	const templates = cases === CASES ? await makeTemplates(house, odile) : null;
+	if (templates) closeClaims(house, odile, tamsin, ruben);
 	const queue = cases.flatMap((one, n) =>
 		happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n, templates?.[one.kind] ?? null)
 	);

@@ -7,7 +7,8 @@ import type { House } from '../src/lib/server/house';
 import { packetState } from '../src/lib/server/packets/act';
 import { hashedCode } from '../src/lib/server/packets/codes';
 import { beginCorrection, sendCorrection } from '../src/lib/server/packets/correcting';
-import { saveDraft, sendPlan } from '../src/lib/server/packets/drafts';
+import { saveDraft } from '../src/lib/server/packets/drafts';
+import { sendPlan } from '../src/lib/server/packets/sending';
 import {
 	askWording,
 	enterCode,

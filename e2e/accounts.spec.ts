@@ -3,6 +3,7 @@ import { Secret, TOTP } from 'otpauth';
 import { directoryEnv, startDirectory } from '../demo/directory';
 import { PASSWORD } from '../demo/password';
 import { clean } from './kit/axe';
+import { drafted, sends } from './kit/draft';
 import { ready, Server, signIn } from './kit/server';
 
 const CHOSEN = 'marmalade under seven bridges';
@@ -257,4 +258,60 @@ test('a passkey signs in alone, is the second factor, and the proof', async ({ b
 	await page.getByRole('button', { name: 'Remove the passkey office laptop' }).click();
 	await expect(page.getByText('office laptop')).toHaveCount(0);
 	await near.stop();
+});
+
+test('a folder closed by an owner: its packets are its members’, a packet moves into it and out of others’ sight', async ({
+	page,
+	browser
+}) => {
+	test.setTimeout(120_000);
+	await signIn(page, server);
+	await page.goto(`${server.origin}/settings/folders`);
+	await ready(page);
+	await expect(page.getByText('There is no folder yet.')).toBeVisible();
+	await page.getByRole('region', { name: 'Make a folder' }).getByLabel('Name').fill('Claims');
+	await page.getByRole('button', { name: 'Make it' }).click();
+	const claims = page.getByRole('listitem', { name: 'Claims' });
+	await expect(claims).toContainText('Open to the whole office · 0 packets, 0 templates');
+	await claims.getByRole('button', { name: 'Close to all but members' }).click();
+	await expect(claims).toContainText('only owners of the office see into it');
+	await clean(page, 'folders');
+
+	await drafted(page, server, { title: 'Claim of the tour', stops: [['kit']] });
+	await page.getByText('How it is filed').click();
+	await page.getByLabel('Folder').selectOption('Claims');
+	await sends(page);
+	const packet = page.url();
+	await expect(page.getByText('Folder Claims')).toBeVisible();
+
+	const hers = await (await browser.newContext()).newPage();
+	await signIn(hers, server, 'tamsin');
+	await hers.goto(packet);
+	await expect(hers.getByText('There is nothing here, or it is not yours to see.')).toBeVisible();
+	await hers.goto(`${server.origin}/desk`);
+	await expect(hers.getByRole('main')).not.toContainText('Claim of the tour');
+
+	// out of it again, and the record says who moved it
+	await ready(page);
+	await page.getByRole('button', { name: 'Move…' }).click();
+	await page.getByLabel('Into the folder').selectOption('none, the whole office’s');
+	await page.getByRole('button', { name: 'Move it' }).click();
+	await expect(page.getByText('It was taken out of the folder “Claims”. By Odile Farrow.')).toBeVisible();
+	await hers.goto(packet);
+	await expect(hers.getByRole('heading', { name: 'Claim of the tour' })).toBeVisible();
+
+	// made a member, she sees into it
+	await page.getByRole('button', { name: 'Move…' }).click();
+	await page.getByLabel('Into the folder').selectOption('Claims');
+	await page.getByRole('button', { name: 'Move it' }).click();
+	await expect(page.getByText('Folder Claims')).toBeVisible();
+	await page.goto(`${server.origin}/settings/folders`);
+	await ready(page);
+	await page.getByLabel('What Tamsin Okoro may in Claims').selectOption('sees and prepares');
+	await expect(page.getByLabel('What Tamsin Okoro may in Claims')).toHaveValue('prepares');
+	await page.goto(`${server.origin}/settings/record`);
+	await expect(page.getByText('Folder “Claims”: Tamsin Okoro prepares in it.')).toBeVisible();
+	await hers.reload();
+	await expect(hers.getByRole('heading', { name: 'Claim of the tour' })).toBeVisible();
+	await hers.context().close();
 });

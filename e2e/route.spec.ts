@@ -64,7 +64,6 @@ test('a route is ordered by dragging and by keys, with myself on it, a group, a 
 	await page.getByRole('checkbox', { name: 'for', exact: true }).check();
 	await page.getByLabel('hand their part over').check();
 	await page.getByText('How it is filed').click();
-	await page.getByLabel('Folder').fill('Players');
 	await clean(page, 'Bench, the packet');
 	await page.getByRole('button', { name: 'Send…' }).click();
 	const sheet = page.getByRole('dialog');

@@ -8,7 +8,7 @@ import { memoryDb } from '../../src/lib/server/db';
 import { houseOf, type Config, type House } from '../../src/lib/server/house';
 import { JobRunner } from '../../src/lib/server/jobs';
 import { setRefusedAddresses } from '../../src/lib/server/mail/mailbox';
-import { sendPlan } from '../../src/lib/server/packets/drafts';
+import { sendPlan } from '../../src/lib/server/packets/sending';
 import { finish, openAndConsent, visit, type Visitor } from '../../src/lib/server/signing';
 import { addPaper, type TakenPaper } from '../../src/lib/server/papers';
 import { field, plan, typed } from './plans';

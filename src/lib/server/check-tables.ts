@@ -32,7 +32,7 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	const id = state.packet;
 	const row = db
 		.prepare<[string], Row>(
-			`SELECT reference, owner, title, status, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head,
+			`SELECT reference, owner, title, status, folder, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head,
 			 template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable
 			 FROM packets WHERE id = ?`
 		)
@@ -105,8 +105,14 @@ export function tableFaults(db: Db): string[] {
 	for (const { table, parent } of broken) faults.push(`A row of ${table} names one of ${parent} that is not there.`);
 	none(
 		'The number of packets is wrong for',
-		`SELECT status AS what FROM (SELECT status, count(*) AS seen FROM packets GROUP BY status)
-		 FULL JOIN packet_counts USING (status) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
+		`SELECT status || ' in “' || folder || '”' AS what
+		 FROM (SELECT folder, status, count(*) AS seen FROM packets GROUP BY folder, status)
+		 FULL JOIN packet_counts USING (folder, status) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
+	);
+	none(
+		'Something is said to lie in a folder that is not there',
+		`SELECT folder AS what FROM (SELECT folder FROM packets UNION SELECT folder FROM templates)
+		 WHERE folder <> '' AND folder NOT IN (SELECT name FROM folders)`
 	);
 	for (const [table, column] of OF_PACKETS)
 		none(
@@ -221,6 +227,7 @@ const MOMENTS = [
 	['templates', 'binned_at'],
 	['template_versions', 'at'],
 	['batches', 'made_at'],
+	['folders', 'made_at'],
 	['paper_looks', 'at'],
 	['paper_scans', 'at'],
 	['mailbox', 'at'],

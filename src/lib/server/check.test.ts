@@ -2,6 +2,7 @@ import Database from 'better-sqlite3';
 import { beforeAll, expect, it } from 'vitest';
 import { csv, stewards } from '../../../demo/stewards';
 import {
+	account,
 	FROM,
 	ok,
 	out,
@@ -17,7 +18,9 @@ import { signIn } from './accounts';
 import { newBatch, runBatch } from './batches';
 import { checkData } from './check';
 import type { Db } from './db';
+import { folderNamed, openFolder, setMember } from './folders';
 import { addHoliday } from './holidays';
+import { BY_ITSELF } from './office-record';
 import { newDraft } from './packets/drafts';
 import { newTemplate, putInUse } from './templates';
 import { askWording, openAndConsent, saveAnswers } from './signing';
@@ -33,6 +36,7 @@ const MAY_DIFFER: Record<string, string> = {
 	'recovery_codes.*': 'keyed hashes: a changed one opens nothing',
 	'accounts.password': 'a hash with its salt: another one is another password',
 	'sessions.*': 'who is signed in; only whether its moments and digests are such can be told',
+	'folders.made_at': 'another moment is as good, where it is one',
 	'holidays.*': 'typed by somebody or taken from a calendar',
 	'saved_texts.*': 'kept letters, changed by nobody’s event',
 	'blobs.created_at': 'another moment is as good, where it is one',
@@ -90,6 +94,10 @@ beforeAll(async () => {
 	const wish = { paper: 'paper', page: 0, words: 'fourteen days', instead: 'seven days', why: 'soon' };
 	ok(askWording(t.house, who, wish, FROM));
 	newDraft(t.house, t.odile);
+	const ruben = await account(t.house, 'Ruben', 'ruben@x.example', 'preparer');
+	const folder = folderNamed(t.house, BY_ITSELF, 'Claims');
+	openFolder(t.house, BY_ITSELF, folder, false);
+	setMember(t.house, BY_ITSELF, folder, ruben.id, 'judges');
 	addHoliday(t.house, '2027-01-01', 'New Year');
 	const plan = await realPlan(t.house, [['steward']]);
 	const asRoles = { ...plan, people: plan.people.map((p) => ({ ...p, role: 'Steward', name: '', email: '' })) };

@@ -1,5 +1,7 @@
 import { isoDay } from '../core/calendar';
 import { calendarOf, type CalendarEntry } from '../core/icalendar';
+import type { Account } from './accounts';
+import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
 import { organisation } from './settings';
 
@@ -7,15 +9,17 @@ import { organisation } from './settings';
 const MOST = 2000;
 
 /** The deadlines of packets that are out, and the last days of agreements that have a term, as an iCalendar file. */
-export function datesAsCalendar(house: House): string {
+export function datesAsCalendar(house: House, account: Account): string {
 	const { db, config } = house;
 	const { zone } = organisation(db);
+	const seen = { ...looker(db, account), most: MOST };
 	const entries: CalendarEntry[] = [];
 	const out = db
-		.prepare<[number], { id: string; title: string; reference: string; deadline: string }>(
-			'SELECT id, title, reference, deadline FROM packets WHERE ended_at IS NULL AND deadline IS NOT NULL ORDER BY since LIMIT ?'
+		.prepare<[typeof seen], { id: string; title: string; reference: string; deadline: string }>(
+			`SELECT p.id, p.title, p.reference, p.deadline FROM packets p INDEXED BY packets_open
+			 WHERE p.ended_at IS NULL AND p.deadline IS NOT NULL AND ${MAY_SEE_PACKET} ORDER BY p.since LIMIT @most`
 		)
-		.all(MOST);
+		.all(seen);
 	for (const { id, title, reference, deadline } of out)
 		entries.push({
 			id: `${id}-deadline`,
@@ -25,10 +29,11 @@ export function datesAsCalendar(house: House): string {
 			link: `${config.origin}/packets/${id}`
 		});
 	const termed = db
-		.prepare<[number], { id: string; title: string; reference: string; ends: string }>(
-			'SELECT id, title, reference, term_end AS ends FROM packets WHERE term_end IS NOT NULL ORDER BY term_end DESC LIMIT ?'
+		.prepare<[typeof seen], { id: string; title: string; reference: string; ends: string }>(
+			`SELECT p.id, p.title, p.reference, p.term_end AS ends FROM packets p
+			 WHERE p.term_end IS NOT NULL AND ${MAY_SEE_PACKET} ORDER BY p.term_end DESC LIMIT @most`
 		)
-		.all(MOST);
+		.all(seen);
 	for (const { id, title, reference, ends } of termed)
 		entries.push({
 			id: `${id}-term`,

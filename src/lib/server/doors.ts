@@ -87,6 +87,7 @@ export const DOORS = table({
 	'/records': { look: 'viewer', do: 'nobody' },
 	'/settings': { look: 'viewer', do: 'owner', most: 6 * MB },
 	'/settings/accounts': { look: 'owner', do: 'owner' },
+	'/settings/folders': { look: 'owner', do: 'owner' },
 	'/settings/signing-in': { look: 'owner', do: 'owner' },
 	'/settings/backups': { look: 'owner', do: 'owner' },
 	'/settings/record': { look: 'owner', do: 'nobody' },

@@ -7,6 +7,8 @@ import { newBatch, readBatch, runBatch } from './batches';
 import { checkData } from './check';
 import { needsYou } from './desk';
 import { addHoliday } from './holidays';
+import { folderNamed } from './folders';
+import { BY_ITSELF } from './office-record';
 import { newDraft, saveDraft } from './packets/drafts';
 import { withdraw } from './packets/office';
 import { scheduleDraft } from './packets/schedule';
@@ -37,14 +39,14 @@ const ODD = [
 ];
 
 /** The same plan with an odd text wherever it has a text of its own; longer ones only where they are permitted. */
-function oddPlan(plan: Awaited<ReturnType<typeof realPlan>>, odd: string) {
+function oddPlan(plan: Awaited<ReturnType<typeof realPlan>>, odd: string, folder: string) {
 	const fits = (most: number) => [...odd].slice(0, most).join('');
 	return {
 		...plan,
 		title: fits(200),
 		subject: fits(200),
 		message: odd,
-		sending: { type: fits(80), folder: fits(80), description: odd, ownReference: fits(80) },
+		sending: { type: fits(80), folder, description: odd, ownReference: fits(80) },
 		people: plan.people.map((p) => ({
 			...p,
 			name: `N${fits(190)}`,
@@ -71,10 +73,11 @@ const jobsLeft = (t: TestHouse) =>
 describe.each(ODD)('a text like %j', (odd) => {
 	it('in every place of a plan, its people, answers and letters goes its way to the seal, and stops nobody', async () => {
 		const t = await testHouse();
-		const plan = ok(checkedPlan(oddPlan(await realPlan(t.house, [['maren']]), odd)));
+		const folder = folderNamed(t.house, BY_ITSELF, odd);
+		const plan = ok(checkedPlan(oddPlan(await realPlan(t.house, [['maren']]), odd, folder)));
 		expect(JSON.stringify(plan)).not.toMatch(/\\ud[89a-f]|\\u00[01]|\\u202e/i);
 		const draft = newDraft(t.house, t.odile, plan);
-		const saved = ok(saveDraft(t.house, t.odile, draft.id, draft.revision, oddPlan(plan, odd)));
+		const saved = ok(saveDraft(t.house, t.odile, draft.id, draft.revision, oddPlan(plan, odd, folder)));
 		const scheduled = ok(
 			scheduleDraft(t.house, t.odile, draft.id, saved.revision, new Date(t.clock.now + 60_000).toISOString())
 		);

@@ -9,7 +9,8 @@ import { canonicalJson, extend, faultsOf, GENESIS } from '../core/audit';
 import { closePool, verifySealed } from '../press';
 import { checkData } from './check';
 import { openDb } from './db';
-import { needsYou, outNow, records, findPackets, countOut } from './desk';
+import { countOut, needsYou, outNow } from './desk';
+import { findPackets, records } from './records';
 import { exportAll } from './export';
 import { DEMO_KEY, houseOf, unsafe } from './house';
 import { failingJobs, retryNow } from './jobs';
@@ -18,7 +19,7 @@ import { sha256Bytes, sha256Text } from './ids';
 import { packetState } from './packets/act';
 import { copyFile } from './packets/copies';
 import { auditRecord, eventsOf } from './packets/log';
-import { sendPlan } from './packets/drafts';
+import { sendPlan } from './packets/sending';
 import { withdraw } from './packets/office';
 import { addPaper, paperName } from './papers';
 import { organisation, setOrganisation } from './settings';
@@ -318,15 +319,15 @@ describe('lists', () => {
 	};
 	it('count, find by any word of title, person or reference, and keep to what has ended', async () => {
 		const t = await all();
-		expect(countOut(t.house)).toBe(1);
+		expect(countOut(t.house, t.odile)).toBe(1);
 		expect(outNow(t.house, t.odile, 'all').map((r) => r.status)).toEqual(['out']);
 		expect(outNow(t.house, { ...t.odile, id: 'other' }, 'mine')).toEqual([]);
-		expect(findPackets(t.house, 'zoe')).toHaveLength(1);
-		expect(findPackets(t.house, 'GUEST mus')).toHaveLength(2);
-		expect(records(t.house, 'maren')).toEqual([]);
-		expect(records(t.house, '')).toHaveLength(1);
+		expect(findPackets(t.house, t.odile, 'zoe')).toHaveLength(1);
+		expect(findPackets(t.house, t.odile, 'GUEST mus')).toHaveLength(2);
+		expect(records(t.house, t.odile, 'maren')).toEqual([]);
+		expect(records(t.house, t.odile, '')).toHaveLength(1);
 		for (const odd of ['"', "'; DROP TABLE packets", 'a AND', '*', 'title:x', '((('])
-			expect(() => records(t.house, odd)).not.toThrow();
+			expect(() => records(t.house, t.odile, odd)).not.toThrow();
 	});
 	it('say what needs whom', async () => {
 		const t = await all();

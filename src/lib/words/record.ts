@@ -74,6 +74,10 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `${person(event.person)} asked for another wording of “${isolated(event.words)}”${event.instead ? `: “${isolated(event.instead)}”` : ''}${event.why ? ` (${isolated(event.why)})` : ''}.`;
 		case 'WordingAnswered':
 			return `The wish for another wording was answered: ${isolated(event.say)}`;
+		case 'FolderChanged':
+			return event.now === ''
+				? `It was taken out of the folder “${isolated(event.was)}”.`
+				: `It was put into the folder “${isolated(event.now)}”.`;
 		case 'DeadlineMoved':
 			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now?.slice(0, 10) ?? 'none'}.`;
 		case 'CorrectionBegun':

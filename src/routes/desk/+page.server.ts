@@ -1,6 +1,7 @@
 import { house } from '$lib/server';
-import { CHIPS, countOut, needsYou, outNow, PAGE, type Chip } from '$lib/server/desk';
+import { CHIPS, countOut, needsYou, outNow, type Chip } from '$lib/server/desk';
 import { retryNow } from '$lib/server/jobs';
+import { PAGE } from '$lib/server/packets/rows';
 import { accountIn } from '$lib/server/web';
 
 export const load = ({ locals, url }) => {
@@ -11,7 +12,7 @@ export const load = ({ locals, url }) => {
 	return {
 		needs: needsYou(house(), account),
 		rows: outNow(house(), account, chip, offset),
-		count: countOut(house()),
+		count: countOut(house(), account),
 		chip,
 		offset,
 		page: PAGE,

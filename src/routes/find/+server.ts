@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { house } from '$lib/server';
-import { findPackets, findPeople } from '$lib/server/desk';
+import { findPackets, findPeople } from '$lib/server/records';
 import { templateNames } from '$lib/server/templates';
 import { accountIn } from '$lib/server/web';
 
@@ -11,14 +11,14 @@ export const GET = ({ url, locals }) => {
 	const search = (url.searchParams.get('q') ?? '').slice(0, 200);
 	const account = accountIn(locals);
 	return json({
-		packets: findPackets(house(), search).map(({ id, title, reference, status, thread }) => ({
+		packets: findPackets(house(), account, search).map(({ id, title, reference, status, thread }) => ({
 			id,
 			title,
 			reference,
 			status,
 			people: thread.flat().map((person) => person.name)
 		})),
-		people: findPeople(house(), search, MOST),
+		people: findPeople(house(), account, search, MOST),
 		templates:
 			account.level === 'viewer' || search.trim() === '' ? [] : templateNames(house(), account, { search, most: MOST })
 	});

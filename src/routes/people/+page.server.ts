@@ -1,11 +1,11 @@
 import { house } from '$lib/server';
-import { packetsOf } from '$lib/server/desk';
+import { packetsOf } from '$lib/server/records';
 import { templateNames } from '$lib/server/templates';
 import { accountIn } from '$lib/server/web';
 
 export const load = ({ url, locals }) => {
 	const email = (url.searchParams.get('address') ?? '').slice(0, 254);
-	const rows = packetsOf(house(), email);
+	const rows = packetsOf(house(), accountIn(locals), email);
 	return {
 		email,
 		name: rows[0]?.name ?? '',

@@ -5,6 +5,7 @@
 	const parts = [
 		{ to: '/settings', name: 'Organisation' },
 		{ to: '/settings/accounts', name: 'Accounts' },
+		{ to: '/settings/folders', name: 'Folders' },
 		{ to: '/settings/signing-in', name: 'Signing in' },
 		{ to: '/settings/backups', name: 'Backups' },
 		{ to: '/settings/record', name: 'Office record' }

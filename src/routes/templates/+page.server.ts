@@ -53,7 +53,7 @@ export const load = ({ url, locals }) => {
 		search,
 		offset,
 		page: PAGE,
-		folders: foldersOf(house()),
+		folders: foldersOf(house(), account),
 		chosen,
 		offices: listAccounts(house()).filter((a) => !a.closed && a.level !== 'viewer' && a.id !== account.id),
 		account,
@@ -93,7 +93,7 @@ export const actions = {
 			owner: form.text('owner')
 		});
 		if (isRefusal(about)) return said(about);
-		return said(describeTemplate(house(), accountIn(locals), id(form), about));
+		return said(describeTemplate(house(), accountIn(locals), id(form), about, locals.from.address));
 	},
 	bin: async ({ request, locals }) => said(binTemplate(house(), accountIn(locals), id(await formIn(request)), true)),
 	restore: async ({ request, locals }) =>

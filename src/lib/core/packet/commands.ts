@@ -16,6 +16,7 @@ export type Command =
 			planDigest: string;
 			sender: { name: string; email: string; organisation: string };
 			zone: string;
+			folder?: string;
 			/** ISO 8601 days on which nobody works besides Saturdays and Sundays */
 			holidays?: string[];
 			taken?: PaperTaken[];
@@ -55,6 +56,7 @@ export type Command =
 	| { do: 'correctAddress'; person: string; email: string }
 	| { do: 'correctPhone'; person: string; phone: string }
 	| { do: 'moveDeadline'; to: string }
+	| { do: 'moveToFolder'; folder: string }
 	| { do: 'beginCorrection' }
 	| { do: 'goOnCorrecting' }
 	| { do: 'leaveCorrection' }

@@ -10,6 +10,7 @@ import {
 	correctAddress,
 	correctPhone,
 	moveDeadline,
+	moveToFolder,
 	nudge,
 	recordSealed,
 	takeLink
@@ -94,6 +95,8 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			return correctPhone(state, command);
 		case 'moveDeadline':
 			return moveDeadline(state, command, now);
+		case 'moveToFolder':
+			return moveToFolder(state, command);
 		case 'beginCorrection':
 			return beginCorrection(state, now);
 		case 'goOnCorrecting':
@@ -135,6 +138,7 @@ function send(state: Packet, command: Extract<Command, { do: 'send' }>, now: str
 			sender: command.sender,
 			deadline: plan.days === null ? null : deadlineAfter(now, plan.days, zone, ...working),
 			zone,
+			...(command.folder && { folder: command.folder }),
 			...(command.taken && command.taken.length > 0 && { taken: command.taken })
 		},
 		...opens

@@ -41,6 +41,8 @@ export type PacketEvent =
 			/** ISO 8601 in UTC, or null where the packet stays open until it is withdrawn */
 			deadline: string | null;
 			zone: string;
+			/** the office's folder it lies in; without it, none but what the plan says */
+			folder?: string;
 			/** documents whose pages were compared with their files */
 			taken?: PaperTaken[];
 	  }
@@ -104,6 +106,8 @@ export type PacketEvent =
 			toTell: Record<string, SeenPart[]>;
 	  }
 	| { type: 'CorrectionShown'; person: string; from: From }
+	/** to another folder of the office; '': to none */
+	| { type: 'FolderChanged'; was: string; now: string }
 	| { type: 'Nudged'; person: string }
 	| { type: 'Reminded'; person: string }
 	| { type: 'DeadlineNear'; people: string[] }

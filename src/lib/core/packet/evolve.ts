@@ -22,6 +22,7 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			sentAt: event.at,
 			deadline: event.deadline,
 			zone: event.zone,
+			folder: event.folder ?? plan.sending?.folder ?? '',
 			people: Object.fromEntries(plan.people.map((p) => [p.id, { is: 'waiting' }])),
 			addresses: {},
 			phones: {},
@@ -180,6 +181,8 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 				? { ...now, bounced, toTell, phones: { ...state.phones, [event.person]: event.now } }
 				: { ...now, bounced, toTell, addresses: { ...state.addresses, [event.person]: event.now } };
 		}
+		case 'FolderChanged':
+			return { ...state, folder: event.now };
 		case 'DeadlineMoved':
 			return { ...state, deadline: event.now, warned: false };
 		case 'CorrectionBegun':

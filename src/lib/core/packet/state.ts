@@ -65,6 +65,8 @@ export interface Sent {
 	sentAt: string;
 	deadline: string | null;
 	zone: string;
+	/** the office's folder it lies in; '' where in none */
+	folder: string;
 	people: Record<string, Standing>;
 	/** the address a person has now, where it has been corrected */
 	addresses: Record<string, string>;

@@ -4,7 +4,15 @@ import { closePool } from '../../press';
 import type { Account, Level } from '../accounts';
 import { askedAt, DOORS, passage } from '../doors';
 import { keepBlob } from '../blobs';
+import { POWERS } from '../../core/access';
+import { datesAsCalendar } from '../dates';
+import { outNow } from '../desk';
+import { folderNamed, openFolder, setMember } from '../folders';
+import { BY_ITSELF } from '../office-record';
 import { newDraft } from '../packets/drafts';
+import { moveToFolder } from '../packets/office';
+import { sendPlan } from '../packets/sending';
+import { findPackets, packetsOf } from '../records';
 import { describeTemplate, joinAsDraft, listTemplates, newTemplate, putInUse, saveBench } from '../templates';
 import { newBatch } from '../batches';
 import { csv, stewards } from '../../../../demo/stewards';
@@ -50,19 +58,61 @@ async function randomHouse(seed: number): Promise<{ t: TestHouse; people: Accoun
 		made.push({ kind: 'file', id: picture, see: ids([whose]), change: new Set() });
 	}
 	const asRoles = { ...plan, people: plan.people.map((p) => ({ ...p, role: 'Player', name: '', email: '' })) };
+	// closed folders with members by chance, who sees and who prepares in each
+	const folders = ['Claims', 'Youth'].map((name) => {
+		folderNamed(t.house, BY_ITSELF, name);
+		openFolder(t.house, BY_ITSELF, name, false);
+		const power = new Map(people.filter(() => pick(2) === 0).map((one) => [one.id, POWERS[pick(3)]!]));
+		for (const [id, may] of power) setMember(t.house, BY_ITSELF, name, id, may);
+		const able = (least: number) =>
+			people.filter(({ id, level }) => {
+				const may = power.get(id);
+				// a viewer is not made a member who prepares
+				if (level === 'viewer') return may === 'sees' && least === 0;
+				return may !== undefined && POWERS.indexOf(may) >= least;
+			});
+		return { name, sees: able(0), prepares: able(1) };
+	});
 	for (let i = 0; i < 4; i++) {
 		const [whose, other] = [any(), any()];
 		const shared = (['owner', 'chosen', 'office'] as const)[pick(3)]!;
 		const copy = newTemplate(t.house, whose, asRoles, `T${i}`);
 		const { template } = ok(putInUse(t.house, whose, copy.id, copy.revision, ''));
-		describeTemplate(t.house, whose, template, { description: '', folder: '', shared, accounts: [other.id] });
-		const seen = shared === 'office' ? preparers : shared === 'chosen' ? [whose, other] : [whose];
+		const folder = pick(2) ? folders[pick(2)]! : null;
+		t.house.db.prepare('UPDATE templates SET folder = ? WHERE id = ?').run(folder?.name ?? '', template);
+		describeTemplate(t.house, whose, template, {
+			description: '',
+			folder: folder?.name ?? '',
+			shared,
+			accounts: [other.id]
+		});
+		const seen =
+			shared === 'office'
+				? [whose, ...(folder?.prepares ?? preparers)]
+				: shared === 'chosen'
+					? [whose, other]
+					: [whose];
 		made.push({ kind: 'template', id: template, see: ids(seen), change: ids([whose]) });
 		const batch = ok(newBatch(t.house, whose, template, 's.csv', csv(stewards().slice(0, 2))));
 		made.push({ kind: 'batch', id: batch.id, see: ids([whose]), change: ids([whose]) });
 	}
 	made.push({ kind: 'packet', id: await out(t, [['kit']]), see: ids(people), change: ids(preparers) });
 	made.push({ kind: 'file', id: plan.papers[0]!.digest, see: ids(people), change: new Set() });
+	for (const [i, folder] of [...folders, ...folders].entries()) {
+		const [whose, part] = [any(), people[pick(people.length)]!];
+		const own = keepBlob(t.house.db, Buffer.from(`letterhead ${seed} ${i}`), 'image/png', t.house.now());
+		const { packet } = ok(
+			sendPlan(t.house, whose, {
+				...plan,
+				people: plan.people.map((p) => ({ ...p, email: part.email.toUpperCase() })),
+				attachments: [{ id: 'a', name: 'A', digest: own }]
+			})
+		);
+		ok(moveToFolder(t.house, t.odile, packet, folder.name));
+		const see = ids([...folder.sees, whose, part]);
+		made.push({ kind: 'packet', id: packet, see, change: ids([...folder.prepares, whose]) });
+		made.push({ kind: 'file', id: own, see, change: new Set() });
+	}
 	return { t, people, made };
 }
 
@@ -84,6 +134,20 @@ describe.each([1, 2, 3])('a house made by chance, %i', (seed) => {
 						asked += 1;
 					}
 		expect(asked).toBeGreaterThan(1000);
+		const packets = (who: Account) =>
+			made.filter(({ kind, see }) => kind === 'packet' && see.has(who.id)).map(({ id }) => id);
+		for (const who of people) {
+			const listed = outNow(t.house, who, 'all').map(({ id }) => id);
+			expect(listed.sort(), who.name).toEqual(packets(who).sort());
+			expect(
+				findPackets(t.house, who, 'guest musician', 50)
+					.map(({ id }) => id)
+					.sort()
+			).toEqual(listed);
+			for (const { id } of people.flatMap((one) => packetsOf(t.house, who, one.email)))
+				expect(packets(who)).toContain(id);
+			expect(datesAsCalendar(t.house, who).match(/BEGIN:VEVENT/g)).toHaveLength(listed.length);
+		}
 		for (const who of people.filter((one) => one.level !== 'viewer'))
 			expect(
 				listTemplates(t.house, who, { show: 'all', most: 50 })
@@ -108,7 +172,7 @@ describe('a digest', () => {
 		const his = newDraft(t.house, ruben);
 		const wanted = { ...his.plan, papers: [{ id: 'p', name: 'Hers', digest, pages }] };
 		expect(saveBench(t.house, ruben, his.id, 1, wanted)).toMatchObject({ code: 'unknown-paper' });
-		expect(thingOf(t.house.db, 'file', digest)).toEqual({
+		expect(thingOf(t.house.db, 'file', digest, tamsin)).toEqual({
 			is: 'file',
 			heldBy: [{ is: 'draft', owner: tamsin.id, working: null }]
 		});

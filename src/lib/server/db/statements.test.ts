@@ -12,8 +12,19 @@ import { memoryDb, type Db } from './index';
 /** Run by commands over everything, never by a request or a job. */
 const COMMANDS = ['check.ts', 'check-tables.ts', 'export.ts', 'whole.ts', 'copy.ts', 'restore.ts'];
 
-/** Tables that stay small: as many rows as a house has settings, accounts or holidays. */
-const SMALL = ['meta', 'accounts', 'holidays', 'keys', 'packet_counts', 'saved_texts', 'troubles', 'json_each'];
+/** Tables that stay small: as many rows as a house has settings, accounts, folders or holidays. */
+const SMALL = [
+	'meta',
+	'accounts',
+	'holidays',
+	'keys',
+	'packet_counts',
+	'saved_texts',
+	'troubles',
+	'json_each',
+	'folders',
+	'folder_members'
+];
 
 /** What may walk or sort all the same, by a piece of the statement, and why. */
 const PERMITTED: Record<string, string> = {

@@ -1,4 +1,10 @@
+import type { Power } from '../../core/access';
 import type { Level } from '../accounts/levels';
+
+/** `power`: what a member may from now on; null: they are none any more */
+export type FolderChange =
+	| { what: 'made' | 'opened' | 'closed' | 'removed' }
+	| { what: 'member'; account: string; name: string; power: Power | null };
 
 /** What the office's record tells of: everything that is done to accounts, settings and keys, and what was refused. */
 export type OfficeEvent =
@@ -28,7 +34,7 @@ export type OfficeEvent =
 	| { type: 'CodesEnded'; account: string; name: string }
 	| { type: 'RecoveryCodesMade'; account: string }
 	| { type: 'SettingsChanged'; what: string; from: Record<string, unknown>; to: Record<string, unknown> }
-	| { type: 'FolderChanged'; folder: string; name: string; what: string }
+	| ({ type: 'FolderChanged'; folder: string } & FolderChange)
 	| { type: 'KeysMade'; key: string; of: string }
 	| { type: 'ClockJumped'; seconds: number }
 	| { type: 'BackupMade'; file: string; events: number }
@@ -91,7 +97,7 @@ export function sentenceOf(event: OfficeEvent): string {
 		case 'SettingsChanged':
 			return `Changed ${event.what}: ${changed(event.from, event.to)}.`;
 		case 'FolderChanged':
-			return `Folder “${event.name}”: ${event.what}.`;
+			return `Folder “${event.folder}”: ${folderSentence(event)}.`;
 		case 'KeysMade':
 			return `Made the ${event.key} key of ${event.of}.`;
 		case 'ClockJumped':
@@ -100,6 +106,21 @@ export function sentenceOf(event: OfficeEvent): string {
 			return `Backed up ${event.events} events to ${event.file}.`;
 		case 'Restored':
 			return `Restored from ${event.file} with ${event.events} events.`;
+	}
+}
+
+function folderSentence(change: FolderChange): string {
+	switch (change.what) {
+		case 'made':
+			return 'made, open to the office';
+		case 'opened':
+			return 'open to the whole office from now on';
+		case 'closed':
+			return 'closed, for its members only';
+		case 'member':
+			return change.power === null ? `${change.name} is no member any more` : `${change.name} ${change.power} in it`;
+		case 'removed':
+			return 'taken away, being empty';
 	}
 }
 

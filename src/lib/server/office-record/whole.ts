@@ -57,3 +57,31 @@ export function accountFaults(db: Db): string[] {
 	});
 	return [...faults, ...[...told.values()].map(({ name }) => `The account of ${name} is missing.`)];
 }
+
+/** Folders that are open, or have other members, otherwise than the record tells: who sees into one is nobody's to change in silence. */
+export function folderFaults(db: Db): string[] {
+	const told = new Map<string, { open: number; members: Map<string, string> }>();
+	const none = () => ({ open: 1, members: new Map<string, string>() });
+	for (const { body } of db.prepare<[], { body: string }>('SELECT body FROM office_events ORDER BY n').iterate()) {
+		const event = JSON.parse(body) as RecordedOfficeEvent;
+		if (event.type !== 'FolderChanged') continue;
+		const one = told.get(event.folder) ?? none();
+		told.set(event.folder, one);
+		if (event.what === 'opened' || event.what === 'closed') one.open = event.what === 'opened' ? 1 : 0;
+		if (event.what === 'removed') told.delete(event.folder);
+		if (event.what === 'member' && event.power !== null) one.members.set(event.account, event.power);
+		if (event.what === 'member' && event.power === null) one.members.delete(event.account);
+	}
+	const members = db.prepare<[string], { account: string; power: string }>(
+		'SELECT account, power FROM folder_members WHERE folder = ?'
+	);
+	const folders = db.prepare<[], { name: string; open: number }>('SELECT name, open FROM folders').all();
+	const faults = folders.flatMap(({ name, open }) => {
+		const one = told.get(name) ?? none();
+		told.delete(name);
+		const now = members.all(name);
+		const same = now.length === one.members.size && now.every((m) => one.members.get(m.account) === m.power);
+		return same && open === one.open ? [] : [`Who sees into the folder “${name}” is not what the office record tells.`];
+	});
+	return [...faults, ...[...told.keys()].map((name) => `The folder “${name}” is missing.`)];
+}

@@ -20,7 +20,8 @@ import { closePool } from '../../press';
 import { faultsOf } from '../../core/audit';
 import { sha256Bytes, sha256Text } from '../ids';
 import { checkData } from '../check';
-import { findPackets, needsYou, outNow } from '../desk';
+import { needsYou, outNow } from '../desk';
+import { findPackets } from '../records';
 import { addPaper } from '../papers';
 import { organisation, setOrganisation } from '../settings';
 import { finish, noteShown, openAndConsent, saveAnswers, signingView, visit } from '../signing';
@@ -34,7 +35,8 @@ import {
 	leaveCorrection,
 	sendCorrection
 } from './correcting';
-import { readDraft, saveDraft, sendDraft, type Draft } from './drafts';
+import { readDraft, saveDraft, type Draft } from './drafts';
+import { sendDraft } from './sending';
 import { auditRecord, eventsOf } from './log';
 import { correctAddress, nudge, withdraw } from './office';
 import { packetView } from './packet-view';
@@ -227,7 +229,7 @@ describe('somebody who had opened it', () => {
 		expect(mails(t.house, mailOf('kit')).at(-1)!.subject).toBe('No longer needed: Shorter engagement');
 		expect(visit(t.house, link)).toMatchObject({ code: 'not-needed' });
 		expect(mails(t.house, mailOf('maren'))).toHaveLength(1);
-		expect(findPackets(t.house, 'shorter').map((p) => p.title)).toEqual(['Shorter engagement']);
+		expect(findPackets(t.house, t.odile, 'shorter').map((p) => p.title)).toEqual(['Shorter engagement']);
 		const said = ok(packetView(t.house, packet)).record.map((r) => r.said);
 		expect(said.find((s) => s.includes('Kit was taken off'))).toContain(
 			'The title was “Guest musician engagement” and is now “Shorter engagement”.'

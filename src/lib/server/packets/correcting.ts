@@ -14,6 +14,7 @@ import {
 	type SentPacket
 } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import { holidayList } from '../holidays';
@@ -21,7 +22,8 @@ import type { House } from '../house';
 import { organisation } from '../settings';
 import { act, freezePlan, office, packetState } from './act';
 import { unlikePart } from '../papers';
-import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, trimmed, unprintablePart, type Draft } from './drafts';
+import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, type Draft } from './drafts';
+import { trimmed, unprintablePart } from './sending';
 import { revokeLinks } from './links';
 import { unveil, veil } from './private-words';
 
@@ -32,6 +34,8 @@ import { unveil, veil } from './private-words';
  */
 export function beginCorrection(house: House, account: Account, packet: string): Draft | Refusal {
 	return inTransaction(house.db, () => {
+		const no = notPermitted(house.db, account, 'change', 'packet', packet);
+		if (no) return no;
 		const shut = act(house, packet, office(account), { do: 'beginCorrection' });
 		if (isRefusal(shut)) return shut;
 		if (!isOpen(shut)) return ENDED;
@@ -116,6 +120,9 @@ export function sendCorrection(house: House, account: Account, id: string, revis
 		const draft = readDraft(house, id);
 		if (!draft?.corrects) return NO_DRAFT;
 		if (draft.revision !== revision) return CHANGED;
+		// it may have been moved to where they do nothing, since they began
+		const not = notPermitted(house.db, account, 'change', 'packet', draft.corrects);
+		if (not) return not;
 		const before = packetState(house.db, draft.corrects);
 		if (before.status === 'none' || !isOpen(before)) return ENDED;
 		const plan = asSent(before, trimmed(draft.plan));

@@ -1,21 +1,15 @@
 import { sameJson } from '../../core/audit';
 import { lockedChange } from '../../core/template';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { emptyPlan, localeOf, preflight, SENDER, type DraftRow, type Plan, type SentPacket } from '../../core/packet';
+import { emptyPlan, preflight, type DraftRow, type Plan } from '../../core/packet';
 import { holdPlan, letGo } from '../access';
 import type { Account } from '../accounts';
-import { senderAnswers } from '../../core/field';
-import { blobMeta } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { newId, newReference } from '../ids';
-import { isAttachment, isKnownPaper, looksOf, takenAs, unlikePart } from '../papers';
-import { organisation } from '../settings';
-import { holidayList } from '../holidays';
-import { act, freezePlan, office, planLookup } from './act';
-import { veil } from './private-words';
+import { newId } from '../ids';
+import { isAttachment, isKnownPaper, looksOf } from '../papers';
+import { freezePlan, planLookup } from './act';
 import { planOfVersion } from '../templates/made-from';
-import { checkLetters, checkPrintable } from './marks';
 import { checkedPlan } from './plan-border';
 
 export interface Draft {
@@ -113,7 +107,7 @@ function baseFor(house: House, account: Account, draft: Draft, plan: Plan): Plan
 }
 
 /** A plan made from a template keeps what that has locked, and says where it is from. */
-function keepsLocks(draft: Draft, plan: Plan): Refusal | null {
+export function keepsLocks(draft: Draft, plan: Plan): Refusal | null {
 	if (!sameJson(plan.from ?? [], draft.base?.from ?? []))
 		return refuse('locked', 'Which template this was made from can’t be changed.');
 	return draft.base && lockedChange(draft.base, plan);
@@ -191,106 +185,4 @@ export function saveDraft(
 export function dropDraft(house: House, id: string): void {
 	house.db.prepare('DELETE FROM drafts WHERE id = ?').run(id);
 	letGo(house.db, id);
-}
-
-/** Sends a draft: freezes its plan, writes the first event, and the draft is gone. One transaction. */
-export function sendDraft(house: House, account: Account, id: string, revision: number): SentPacket | Refusal {
-	return inTransaction(house.db, () => {
-		const draft = readDraft(house, id);
-		if (!draft) return NO_DRAFT;
-		if (draft.revision !== revision) return CHANGED;
-		if (draft.corrects !== null)
-			return refuse('is-correction', 'This corrects a packet that is out. Send the correction instead.');
-		if (draft.template !== null)
-			return refuse('is-template', 'This is a template being changed. Put it in use, and use it to send something.');
-		const no = keepsLocks(draft, draft.plan);
-		if (no) return no;
-		const sent = sendPlan(house, account, trimmed(draft.plan));
-		if (!isRefusal(sent)) dropDraft(house, id);
-		return sent;
-	});
-}
-
-/** A template whose plan has gone out has been used once more. */
-function countUse(house: House, { plan, sentAt }: SentPacket): void {
-	for (const { template } of plan.from ?? [])
-		house.db.prepare('UPDATE templates SET uses = uses + 1, last_used_at = ? WHERE id = ?').run(sentAt, template);
-}
-
-/** Sends a plan as a new packet. */
-export function sendPlan(house: House, account: Account, wanted: Plan): SentPacket | Refusal {
-	return inTransaction(house.db, () => {
-		const { name, zone, seenPages } = organisation(house.db);
-		const now = house.now().toISOString();
-		const plan: Plan = {
-			...wanted,
-			...(seenPages && { sending: { ...wanted.sending, seenPages } }),
-			answers: senderAnswers(wanted, {
-				person: { ...account, organisation: name },
-				now,
-				zone,
-				locale: localeOf(wanted)
-			})
-		};
-		const no = unprintablePart(house, plan) ?? unlikePart(house, plan);
-		if (no) return no;
-		const packet = newId(house.now());
-		const frozen = veil(house.db, packet, plan);
-		const sent = act(house, packet, office(account), {
-			do: 'send',
-			packet,
-			reference: freeReference(house),
-			plan: frozen,
-			planDigest: freezePlan(house.db, frozen),
-			sender: { name: account.name, email: account.email, organisation: name },
-			zone,
-			taken: takenAs(house, plan),
-			...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
-		});
-		if (!isRefusal(sent)) countUse(house, sent);
-		return sent;
-	});
-}
-
-/** What the sender wrote or put there that couldn't be printed. */
-export function unprintablePart(house: House, plan: Plan): Refusal | null {
-	const own = Object.fromEntries(
-		plan.fields.flatMap((f) => (f.person === SENDER && plan.answers?.[f.id] ? [[f.id, plan.answers[f.id]!]] : []))
-	);
-	const no = checkPrintable(house.db, plan, own);
-	if (no) return no;
-	// judged here, since what goes into the record has a private letter's digest in its place
-	const letter = preflight(plan, undefined).find((finding) => finding.code === 'value-unknown');
-	if (letter) return refuse(letter.code, letter.say, 'id' in letter.place ? letter.place.id : letter.place.what);
-	for (const field of plan.fields) {
-		if (field.kind === 'note') {
-			const letters = checkLetters(String(field.settings['text'] ?? ''), field.id);
-			if (letters) return letters;
-		}
-		const picture = field.kind === 'image' ? field.settings['picture'] : undefined;
-		if (typeof picture === 'string' && blobMeta(house.db, picture)?.media !== 'image/png')
-			return refuse('picture-lost', `The picture of “${field.label}” is not here any more. Add it again.`, field.id);
-	}
-	return null;
-}
-
-function freeReference(house: House): string {
-	for (;;) {
-		const reference = newReference();
-		if (!house.db.prepare('SELECT 1 FROM packets WHERE reference = ?').get(reference)) return reference;
-	}
-}
-
-/** Blanks round names and addresses are nobody's wish. */
-export function trimmed(plan: Plan): Plan {
-	return {
-		...plan,
-		title: plan.title.trim(),
-		people: plan.people.map((person) => ({
-			...person,
-			name: person.name.trim(),
-			email: person.email.trim(),
-			...(person.phone !== undefined && { phone: person.phone.trim() })
-		}))
-	};
 }

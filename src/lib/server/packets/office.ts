@@ -3,8 +3,11 @@ import { addressOf, stillAt, isOpen, type Command, type Plan, type SentPacket } 
 import { endOfDayIn } from '../../core/calendar';
 import { dayOf } from '../../core/rule';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import type { Doing } from '../../core/access';
+import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
+import { folderFault } from '../folders';
 import type { House } from '../house';
 import { act, office, packetState, planLookup } from './act';
 import { newDraft, type Draft } from './drafts';
@@ -13,7 +16,7 @@ import { newLink, revokeLinks } from './links';
 /** What the office does to a packet that has been sent. */
 
 export function withdraw(house: House, account: Account, id: string, reason: string): SentPacket | Refusal {
-	return act(house, id, office(account), { do: 'withdraw', reason: reason.trim() });
+	return asOffice(house, account, id, { do: 'withdraw', reason: reason.trim() });
 }
 
 /** A new address: the old links die in the same transaction, and a new message goes. */
@@ -26,7 +29,7 @@ export function correctAddress(
 ): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
 		const before = packetState(house.db, id);
-		const corrected = act(house, id, office(account), { do: 'correctAddress', person, email: email.trim() });
+		const corrected = asOffice(house, account, id, { do: 'correctAddress', person, email: email.trim() });
 		if (!isRefusal(corrected) && before.status !== 'none' && addressOf(before, person) !== addressOf(corrected, person))
 			revokeLinks(house.db, id, person, house.now());
 		return corrected;
@@ -50,8 +53,20 @@ export function recordFetch(house: House, account: Account, id: string, what: st
 	return act(house, id, office(account), { do: 'recordFetched', person: null, what });
 }
 
-const asOffice = (house: House, account: Account, id: string, command: Command): SentPacket | Refusal =>
-	act(house, id, office(account), command);
+function asOffice(
+	house: House,
+	account: Account,
+	id: string,
+	command: Command,
+	doing: Doing = 'change'
+): SentPacket | Refusal {
+	return notPermitted(house.db, account, doing, 'packet', id) ?? act(house, id, office(account), command);
+}
+
+/** Into another folder, of those this account puts things into; '' takes it out of its folder. Who sees it moves with it. */
+export function moveToFolder(house: House, account: Account, id: string, folder: string): SentPacket | Refusal {
+	return folderFault(house.db, account, folder) ?? asOffice(house, account, id, { do: 'moveToFolder', folder });
+}
 
 export function correctPhone(house: House, account: Account, id: string, person: string, phone: string) {
 	return asOffice(house, account, id, { do: 'correctPhone', person, phone: phone.trim() });
@@ -81,7 +96,7 @@ export function release(
 	how: 'another try' | 'let through',
 	note: string
 ): SentPacket | Refusal {
-	return asOffice(house, account, id, { do: 'release', person, how, note });
+	return asOffice(house, account, id, { do: 'release', person, how, note }, 'judge');
 }
 
 /** @param day ISO 8601, the new last day */
@@ -109,6 +124,8 @@ export function takeLink(house: House, account: Account, id: string, person: str
 /** Withdraws it, and opens a draft with the same plan that links to it. People's own namings and hand-overs are not in it. */
 export function newVersion(house: House, account: Account, id: string, reason: string): Draft | Refusal {
 	return inTransaction(house.db, () => {
+		const no = notPermitted(house.db, account, 'change', 'packet', id);
+		if (no) return no;
 		const before = packetState(house.db, id);
 		if (before.status === 'none') return refuse('no-packet', 'There is no such packet.');
 		if (before.status === 'completed')
@@ -118,7 +135,11 @@ export function newVersion(house: House, account: Account, id: string, reason: s
 			if (isRefusal(gone)) return gone;
 		}
 		const sent = unveil(house.db, planLookup(house.db)(before.planDigest));
-		const plan: Plan = { ...sent, follows: id };
+		const plan: Plan = {
+			...sent,
+			follows: id,
+			...(before.folder && { sending: { ...sent.sending, folder: before.folder } })
+		};
 		return newDraft(house, account, plan);
 	});
 }

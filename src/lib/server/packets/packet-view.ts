@@ -52,6 +52,7 @@ export interface PacketView {
 	/** parts that have been handed over, each with its reason */
 	handOvers: SentPacket['handOvers'];
 	wordings: (SentPacket['wordings'][number] & { name: string })[];
+	folder: string;
 	sending: Sending;
 	termEnd: string | null;
 	/** being corrected: by whom, shut until when at most */
@@ -126,6 +127,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		}),
 		handOvers: packet.handOvers,
 		wordings: packet.wordings.map((one) => ({ ...one, name: personIn(packet.plan, one.person)?.name ?? '' })),
+		folder: packet.folder,
 		sending: packet.plan.sending ?? {},
 		termEnd: termEndOf(packet),
 		correcting: packet.correcting && { by: packet.correcting.by, until: packet.correcting.until },

@@ -16,6 +16,7 @@ import { folded } from '../../core/folded';
 export interface Derived {
 	title: string;
 	status: string;
+	folder: string;
 	sentAt: string;
 	since: string;
 	deadline: string | null;
@@ -75,6 +76,7 @@ export function derive(state: SentPacket): Derived {
 	return {
 		title: state.plan.title,
 		status: state.status,
+		folder: state.folder,
 		sentAt: state.sentAt,
 		since: having.map((p) => p.since ?? state.sentAt).sort()[0] ?? state.sentAt,
 		deadline: state.deadline,
@@ -109,9 +111,9 @@ export function derive(state: SentPacket): Derived {
 export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable)
-			 VALUES (@id, @reference, @owner, @title, @status, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable)
-			 ON CONFLICT (id) DO UPDATE SET title = excluded.title, shut_until = excluded.shut_until, status = excluded.status, since = excluded.since, deadline = excluded.deadline,
+		`INSERT INTO packets (id, reference, owner, title, status, folder, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable)
+			 VALUES (@id, @reference, @owner, @title, @status, @folder, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable)
+			 ON CONFLICT (id) DO UPDATE SET title = excluded.title, shut_until = excluded.shut_until, status = excluded.status, folder = excluded.folder, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head,
 			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told, unreachable = excluded.unreachable`
 	);
@@ -138,12 +140,12 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 
 /** By what a packet is found: title, reference, people with their addresses, and what else the sender has said of it. */
 export function wordsToFind(state: SentPacket, people: Derived['people']): string {
-	const { type = '', folder = '', description = '', ownReference = '' } = state.plan.sending ?? {};
+	const { type = '', description = '', ownReference = '' } = state.plan.sending ?? {};
 	const words = [
 		state.plan.title,
 		state.reference,
 		type,
-		folder,
+		state.folder,
 		description,
 		ownReference,
 		...state.handOvers.map((one) => one.from.name),

@@ -3,7 +3,8 @@ import { graveFault } from '../../core/packet';
 import { accountById, type Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { readDraft, sendDraft, type Draft } from './drafts';
+import { readDraft, type Draft } from './drafts';
+import { sendDraft } from './sending';
 
 /** Drafts that go by themselves at a time. Until then they stay drafts, but nobody changes them without taking them back. */
 

@@ -7,7 +7,8 @@ import { needsYou } from '../desk';
 import { datesAsCalendar } from '../dates';
 import { addHoliday } from '../holidays';
 import { packetState } from './act';
-import { newDraft, readDraft, saveDraft, sendDraft, sendPlan } from './drafts';
+import { newDraft, readDraft, saveDraft } from './drafts';
+import { sendDraft, sendPlan } from './sending';
 import { eventsOf } from './log';
 import { moveDeadline } from './office';
 import { scheduleDraft, unscheduleDraft } from './schedule';
@@ -58,7 +59,7 @@ describe('what time brings', () => {
 	it('a notice so many days before a term ends, by mail and on the Desk; the term is in the calendar', async () => {
 		const packet = await out({ term: { months: 2, notice: 10 } });
 		await signs(t, MAREN);
-		expect(datesAsCalendar(t.house)).toContain('Runs out: Guest musician engagement');
+		expect(datesAsCalendar(t.house, t.odile)).toContain('Runs out: Guest musician engagement');
 		const term = () => needsYou(t.house, t.odile).filter((n) => n.what === 'term');
 		await days(49);
 		expect(term()).toEqual([]);

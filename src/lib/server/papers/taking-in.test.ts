@@ -12,7 +12,7 @@ import { isRefusal } from '../../core/refusal';
 import { needsYou } from '../desk';
 import { failingJobs } from '../jobs';
 import { eventsOf } from '../packets/log';
-import { sendPlan } from '../packets/drafts';
+import { sendPlan } from '../packets/sending';
 import {
 	acceptLooks,
 	addPaper,

@@ -60,7 +60,7 @@ export function listTemplates(house: House, account: Account, wanted: Wanted): T
 		)
 		.all({
 			show,
-			...seer(account),
+			...seer(house.db, account),
 			folder,
 			...likeness(search),
 			most,
@@ -124,15 +124,16 @@ export function templateNames(
 			 WHERE t.binned_at IS NULL AND t.version > 0 AND ${MAY_SEE} AND ${FOUND}
 			 ORDER BY coalesce(t.last_used_at, t.changed_at) DESC LIMIT @most`
 		)
-		.all({ ...seer(account), ...likeness(search), most });
+		.all({ ...seer(house.db, account), ...likeness(search), most });
 }
 
-/** Every folder that has a template in it, by name. */
-export function foldersOf(house: House): string[] {
+/** Every folder that has a template in it which this account may use, by name. */
+export function foldersOf(house: House, account: Account): string[] {
 	return house.db
-		.prepare<[], { folder: string }>(
-			"SELECT DISTINCT folder FROM templates WHERE folder <> '' AND binned_at IS NULL ORDER BY folder"
+		.prepare<Record<string, string | number>, string>(
+			`SELECT DISTINCT t.folder FROM templates t
+			 WHERE t.folder <> '' AND t.binned_at IS NULL AND ${MAY_SEE} ORDER BY t.folder`
 		)
-		.all()
-		.map((row) => row.folder);
+		.pluck()
+		.all(seer(house.db, account));
 }

@@ -12,7 +12,7 @@ export function planOfVersion(house: House, account: Account, template: string, 
 			`SELECT v.plan FROM template_versions v JOIN templates t ON t.id = v.template
 			 WHERE v.template = @template AND v.version = @version AND ${MAY_SEE}`
 		)
-		.get({ template, version, ...seer(account) });
+		.get({ template, version, ...seer(house.db, account) });
 	return row
 		? { ...planLookup(house.db)(row.plan), from: [{ template, version }] }
 		: refuse('no-template', 'This template is gone, or not shared with you.');

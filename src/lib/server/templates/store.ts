@@ -1,8 +1,9 @@
-import { cleanText, cutText, oneLine } from '../../core/clean-text';
+import { cleanText, cutText } from '../../core/clean-text';
 import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
+import { folderFault, folderNamed } from '../folders';
 import type { House } from '../house';
 import { planLookup } from '../packets/act';
 import { relearn } from './recognition';
@@ -43,7 +44,7 @@ export function readTemplate(house: House, account: Account, id: string): Templa
 			`SELECT id, owner, title, description, folder, shared, version, plan, changed_at AS changedAt, binned_at AS binnedAt
 			 FROM templates t WHERE id = @id AND ${MAY_SEE}`
 		)
-		.get({ id, ...seer(account) });
+		.get({ id, ...seer(house.db, account) });
 	if (!row) return GONE;
 	const { plan, binnedAt, ...rest } = row;
 	return { ...rest, plan: plan === null ? null : planLookup(house.db)(plan), binned: binnedAt !== null };
@@ -71,18 +72,23 @@ export interface About {
 	owner?: string;
 }
 
-export function describeTemplate(house: House, account: Account, id: string, about: About): Refusal | null {
+/** Its folder is made, open, where there is none of that name. */
+export function describeTemplate(
+	house: House,
+	account: Account,
+	id: string,
+	about: About,
+	address = ''
+): Refusal | null {
 	return inTransaction(house.db, () => {
 		const template = ownTemplate(house, account, id);
 		if (isRefusal(template)) return template;
+		const folder = folderNamed(house, { account, address }, about.folder);
+		const no = folder === template.folder ? null : folderFault(house.db, account, folder);
+		if (no) return no;
 		house.db
 			.prepare('UPDATE templates SET description = ?, folder = ?, shared = ? WHERE id = ?')
-			.run(
-				cutText(cleanText(about.description.trim()), 1000),
-				cutText(oneLine(about.folder.trim()), 80),
-				about.shared,
-				id
-			);
+			.run(cutText(cleanText(about.description.trim()), 1000), folder, about.shared, id);
 		if (about.owner)
 			house.db
 				.prepare(

@@ -5,7 +5,8 @@ import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { freezePlan } from '../packets/act';
-import { newDraft, sendDraft, type Draft } from '../packets/drafts';
+import { newDraft, type Draft } from '../packets/drafts';
+import { sendDraft } from '../packets/sending';
 import { isPaper } from '../papers';
 import { readTemplate } from './store';
 

@@ -7,6 +7,8 @@
 	let { bench }: { bench: Bench } = $props();
 
 	const plan = $derived(bench.plan);
+	const folders = $derived(bench.office.folders ?? []);
+	const hasTemplate = $derived(bench.asTemplate || plan.from !== undefined);
 	const sending = $derived(plan.sending ?? {});
 	const timeLocked = $derived(bench.isLocked('deadline'));
 	const locked = $derived(bench.isLocked('sending'));
@@ -27,9 +29,10 @@
 		['wording', 'ask for another wording'],
 		['selfNaming', 'name themselves for another part']
 	] as const;
+	/** no folder is chosen here; no folder has this name, since names are trimmed */
+	const UNSAID = ' ';
 	const FILED = [
 		['type', 'Type', 80],
-		['folder', 'Folder', 80],
 		['ownReference', 'Your own reference', 80]
 	] as const;
 </script>
@@ -160,9 +163,28 @@
 		/> who gets a copy sees how it stands when the route comes to them</label
 	>
 </fieldset>
-<details open={FILED.some(([what]) => sending[what]) || Boolean(sending.description)}>
+<details open={FILED.some(([what]) => sending[what]) || Boolean(sending.description ?? sending.folder)}>
 	<summary class="cursor-pointer pb-2">How it is filed</summary>
 	<fieldset class="grid gap-3" disabled={locked}>
+		{#if bench.correcting}
+			<p class="text-[14px] text-quiet">Its folder is changed on the packet’s own page.</p>
+		{:else}
+			<label
+				>Folder<select
+					class="input mt-1"
+					value={sending.folder ?? UNSAID}
+					onchange={(e) =>
+						set('folder', { folder: e.currentTarget.value === UNSAID ? undefined : e.currentTarget.value })}
+				>
+					<option value={UNSAID}>{hasTemplate ? 'that of the template' : 'none'}</option>
+					{#if hasTemplate}<option value="">none</option>{/if}
+					{#each folders as folder (folder)}<option value={folder}>{folder}</option>{/each}
+					{#if sending.folder && !folders.includes(sending.folder)}<option value={sending.folder}
+							>{sending.folder}, not yours</option
+						>{/if}
+				</select></label
+			>
+		{/if}
 		{#each FILED as [what, name, most] (what)}
 			<label
 				>{name}<input

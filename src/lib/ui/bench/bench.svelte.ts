@@ -126,7 +126,7 @@ export class Bench {
 
 	constructor(
 		draft: SavedDraft,
-		readonly office: { zone: string; sender: FieldContext['person'] },
+		readonly office: { zone: string; sender: FieldContext['person']; folders?: string[] },
 		/** whether this is a template being made, and the plan whose locks hold where this was made from one */
 		private readonly made: {
 			asTemplate: boolean;

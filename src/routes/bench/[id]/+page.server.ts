@@ -1,5 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { house } from '$lib/server';
+import { foldersFor } from '$lib/server/folders';
 import { holidayList } from '$lib/server/holidays';
 import { correctingOf, leaveCorrection } from '$lib/server/packets/correcting';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
@@ -27,6 +28,7 @@ export const load = ({ params, locals }) => {
 		template: template && { id: template.id, version: template.version },
 		sender: { name, email },
 		organisation: organisation(house().db),
+		folders: foldersFor(house(), account),
 		holidays: holidayList(house()).map((one) => one.day)
 	};
 };

@@ -38,6 +38,7 @@
 		untrack(() => data.draft),
 		untrack(() => ({
 			zone: data.organisation.zone,
+			folders: data.folders,
 			sender: { name: data.sender.name, email: data.sender.email, organisation: data.organisation.name }
 		})),
 		untrack(() => ({

@@ -1,12 +1,15 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
+import { permitted } from '$lib/server/access';
+import { foldersFor } from '$lib/server/folders';
 import { beginCorrection, correctionId, leaveCorrection } from '$lib/server/packets/correcting';
 import {
 	answerWording,
 	correctAddress,
 	correctPhone,
 	moveDeadline,
+	moveToFolder,
 	newVersion,
 	nudge,
 	nudgeAll,
@@ -19,7 +22,15 @@ import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals }) => {
 	const account = accountIn(locals);
-	return { packet: orError(packetView(house(), params.id)), account, now: house().now().toISOString() };
+	const may = (doing: 'change' | 'judge') => permitted(house().db, account, doing, 'packet', params.id);
+	const change = may('change');
+	return {
+		packet: orError(packetView(house(), params.id)),
+		account,
+		may: { change, judge: may('judge') },
+		folders: change ? foldersFor(house(), account) : [],
+		now: house().now().toISOString()
+	};
 };
 
 /** What is handed back to a form that was refused: which one, of whom, what stood in it, and the sentence. */
@@ -78,6 +89,10 @@ export const actions = {
 	deadline: async ({ params, request, locals }) => {
 		const day = (await formIn(request)).text('day');
 		return result(moveDeadline(house(), accountIn(locals), params.id, day), 'deadline', { day });
+	},
+	folder: async ({ params, request, locals }) => {
+		const folder = (await formIn(request)).text('folder', 80);
+		return result(moveToFolder(house(), accountIn(locals), params.id, folder), 'folder', { folder });
 	},
 	wording: async ({ params, request, locals }) => {
 		const form = await formIn(request);

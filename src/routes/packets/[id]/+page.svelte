@@ -5,6 +5,7 @@
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import { saidTo, type Answered } from '$lib/ui/packet/form';
 	import BeingCorrected from '$lib/ui/packet/BeingCorrected.svelte';
+	import FolderOf from '$lib/ui/packet/FolderOf.svelte';
 	import Held from '$lib/ui/packet/Held.svelte';
 	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
 	import SmallForm from '$lib/ui/packet/SmallForm.svelte';
@@ -15,7 +16,7 @@
 
 	let { data, form } = $props();
 	const packet = $derived(data.packet);
-	const mayAct = $derived(data.account.level !== 'viewer');
+	const mayAct = $derived(data.may.change);
 	const out = $derived(packet.status === 'out');
 	const open = $derived(out || packet.status === 'held');
 	const answered = $derived(form as Answered | null);
@@ -40,7 +41,6 @@
 		(
 			[
 				['Type', packet.sending.type],
-				['Folder', packet.sending.folder],
 				['Your reference', packet.sending.ownReference],
 				['Description', packet.sending.description],
 				['Valid until', packet.termEnd ? day(`${packet.termEnd}T12:00:00Z`, packet.zone, data.now) : undefined],
@@ -93,7 +93,7 @@
 						onclick={() => (renewing = true)}>New version…</button
 					>{/if}
 				{#if open && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
-				{#if mayAct}<form method="POST" action="/packets/{packet.id}/template">
+				{#if data.account.level !== 'viewer'}<form method="POST" action="/packets/{packet.id}/template">
 						<button class="button">Keep as template</button>
 					</form>{/if}
 				{#if packet.status === 'completed'}<a class="button" href="/packets/{packet.id}/copies/answers"
@@ -151,7 +151,7 @@
 			{#if packet.correction && mayAct}
 				<BeingCorrected {packet} now={data.now} {answered} />
 			{/if}
-			{#if packet.status === 'held' && mayAct && held}
+			{#if packet.status === 'held' && data.may.judge && held}
 				<Held person={held.id} name={held.name} {answered} />
 			{/if}
 			{#if packet.wordings.length > 0}
@@ -190,6 +190,7 @@
 						</p>{/if}
 				{/if}
 			{/if}
+			<FolderOf folder={packet.folder} folders={data.folders} {mayAct} {answered} />
 			{#if facts.length > 0}
 				<dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 pb-5 text-[14px]">
 					{#each facts as [name, value] (name)}<dt class="text-quiet">{name}</dt>

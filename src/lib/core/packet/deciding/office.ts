@@ -98,6 +98,11 @@ export function moveDeadline(
 	});
 }
 
+/** Where it lies is the office's own matter: at any time, also after the end. */
+export function moveToFolder(state: SentPacket, { folder }: Extract<Command, { do: 'moveToFolder' }>): Decided {
+	return state.folder === folder ? [] : [{ type: 'FolderChanged', was: state.folder, now: folder }];
+}
+
 export function answerWording(state: SentPacket, command: Extract<Command, { do: 'answerWording' }>): Decided {
 	return whileOpen(state, (open): Decided => {
 		const asked = open.wordings.find((one) => one.id === command.id);

@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { border } from '$lib/server/border';
-import { sendDraft } from '$lib/server/packets/drafts';
+import { sendDraft } from '$lib/server/packets/sending';
 import { bodyOf } from '$lib/server/bodies';
 import { accountIn, answer } from '$lib/server/web';
 

@@ -1,0 +1,3 @@
+export { openFolder, removeFolder, setMember } from './changing';
+export { closedTo, looker, MAY_SEE_PACKET } from './seeing';
+export { folderFault, folderNamed, foldersFor, listFolders, membersOf, type Folder } from './store';

@@ -1,0 +1,32 @@
+import type { Thread } from '../../core/packet';
+
+/** A packet as a list shows it. */
+export interface PacketRow {
+	id: string;
+	reference: string;
+	title: string;
+	status: string;
+	folder: string;
+	sentAt: string;
+	since: string;
+	deadline: string | null;
+	/** until when it is shut to signers, being corrected */
+	shutUntil: string | null;
+	endedAt: string | null;
+	thread: Thread;
+}
+
+export interface KeptRow extends Omit<PacketRow, 'thread'> {
+	thread: string;
+}
+
+/** What is read of `packets p` for a row. */
+export const ROW_COLUMNS =
+	'p.id, p.reference, p.title, p.status, p.folder, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread';
+
+/** How many rows a list shows at once. */
+export const PAGE = 50;
+
+export function rowOf<T extends KeptRow>(row: T): Omit<T, 'thread'> & { thread: Thread } {
+	return { ...row, thread: JSON.parse(row.thread) as Thread };
+}

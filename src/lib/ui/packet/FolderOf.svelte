@@ -1,0 +1,41 @@
+<script lang="ts">
+	import { saidTo, type Answered } from './form';
+	import SmallForm from './SmallForm.svelte';
+
+	/** Which folder of the office a packet lies in, and the way into another. */
+	let {
+		folder,
+		folders,
+		mayAct,
+		answered
+	}: { folder: string; folders: string[]; mayAct: boolean; answered: Answered | null } = $props();
+	let moving = $state(false);
+</script>
+
+{#if moving}
+	<SmallForm
+		action="?/folder"
+		button="Move it"
+		say={saidTo(answered, 'folder')}
+		ondone={() => (moving = false)}
+		onleave={() => (moving = false)}
+	>
+		<label
+			>Into the folder<select class="input mt-1" name="folder" value={answered?.kept?.['folder'] ?? folder}>
+				<option value="">none, the whole office’s</option>
+				{#each folders as one (one)}<option value={one}>{one}</option>{/each}
+				{#if folder && !folders.includes(folder)}<option value={folder} disabled>{folder}</option>{/if}
+			</select></label
+		>
+		<p class="text-[14px] text-quiet">
+			Who sees into that folder sees it from then on. The record says that it was moved.
+		</p>
+	</SmallForm>
+{:else if folder || (mayAct && folders.length > 0)}
+	<p class="flex flex-wrap items-baseline gap-x-3 pb-2 text-[14px]">
+		<span><span class="text-quiet">Folder</span> <span class="wrap-anywhere">{folder || 'none'}</span></span>
+		{#if mayAct && folders.length > 0}<button class="text-thread underline" onclick={() => (moving = true)}
+				>Move…</button
+			>{/if}
+	</p>
+{/if}
