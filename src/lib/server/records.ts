@@ -1,8 +1,8 @@
 import { folded } from '../core/folded';
 import type { Account } from './accounts';
-import { looker, MAY_SEE_PACKET } from './folders';
+import { inOrder, looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
-import { ROW_COLUMNS, PAGE, rowOf, type KeptRow, type PacketRow } from './packets/rows';
+import { ROW_COLUMNS, PAGE, rowOf, rowsOf, type KeptRow, type PacketRow } from './packets/rows';
 import { searchExpression } from './search';
 
 /** Finding packets and people; each account finds what it may see. */
@@ -17,18 +17,25 @@ type Named = Record<string, string | number>;
 /** Finished packets, newest end first, or those whose words match the search, last sent first. */
 export function records(house: House, account: Account, search: string, offset = 0): PacketRow[] {
 	const match = searchExpression(search);
-	if (search.trim() !== '' && match === '') return [];
-	const found =
-		match === ''
-			? house.db.prepare<Named, KeptRow>(
-					`SELECT ${ROW_COLUMNS} FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL AND ${MAY_SEE_PACKET}
-					 ORDER BY p.ended_at DESC LIMIT @most OFFSET @offset`
-				)
-			: house.db.prepare<Named, KeptRow>(
-					`SELECT ${ROW_COLUMNS} ${FOUND} AND p.ended_at IS NOT NULL
-					 ORDER BY t.rowid DESC LIMIT @most OFFSET @offset`
-				);
-	return found.all({ ...looker(house.db, account), ...(match && { match }), most: PAGE, offset }).map(rowOf);
+	if (match === '') return search.trim() === '' ? ended(house, account, offset) : [];
+	return house.db
+		.prepare<Named, KeptRow>(
+			`SELECT ${ROW_COLUMNS} ${FOUND} AND p.ended_at IS NOT NULL ORDER BY t.rowid DESC LIMIT @most OFFSET @offset`
+		)
+		.all({ ...looker(house.db, account), match, most: PAGE, offset })
+		.map(rowOf);
+}
+
+function ended({ db }: House, account: Account, offset: number): PacketRow[] {
+	const some = inOrder(db, account, 'ended', PAGE, offset);
+	if (some) return rowsOf(db, some);
+	return db
+		.prepare<[number, number], KeptRow>(
+			`SELECT ${ROW_COLUMNS} FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL
+			 ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`
+		)
+		.all(PAGE, offset)
+		.map(rowOf);
 }
 
 /** Packets in any state whose words match, for the field at the top of every page. */

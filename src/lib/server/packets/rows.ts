@@ -1,4 +1,5 @@
 import type { Thread } from '../../core/packet';
+import type { Db } from '../db';
 
 /** A packet as a list shows it. */
 export interface PacketRow {
@@ -29,4 +30,10 @@ export const PAGE = 50;
 
 export function rowOf<T extends KeptRow>(row: T): Omit<T, 'thread'> & { thread: Thread } {
 	return { ...row, thread: JSON.parse(row.thread) as Thread };
+}
+
+/** The rows of these packets, in the order of their ids here. */
+export function rowsOf(db: Db, ids: string[]): PacketRow[] {
+	const one = db.prepare<[string], KeptRow>(`SELECT ${ROW_COLUMNS} FROM packets p WHERE p.id = ?`);
+	return ids.flatMap((id) => one.all(id)).map(rowOf);
 }

@@ -17,7 +17,6 @@ ALTER TABLE packets ADD COLUMN folder TEXT NOT NULL DEFAULT '';
 UPDATE packets SET folder = coalesce(
 	(SELECT p.json ->> '$.sending.folder' FROM events e JOIN plans p ON p.digest = e.body ->> '$.plan'
 	 WHERE e.packet = packets.id AND e.n = 0), '');
-CREATE INDEX packets_by_folder ON packets (folder, since);
 
 INSERT OR IGNORE INTO folders (name, open, made_at)
 SELECT name, 1, strftime('%Y-%m-%dT%H:%M:%fZ', 'now') FROM (
@@ -54,3 +53,8 @@ DROP INDEX people_packets;
 CREATE INDEX people_packets ON packet_people (email COLLATE NOCASE, packet);
 DROP INDEX people_turn;
 CREATE INDEX people_turn ON packet_people (email COLLATE NOCASE, standing);
+
+-- Somebody who sees little of much gets their lists folder by folder, in order.
+CREATE INDEX packets_open_in ON packets (folder, since) WHERE ended_at IS NULL;
+CREATE INDEX packets_ended_in ON packets (folder, ended_at) WHERE ended_at IS NOT NULL;
+CREATE INDEX packets_mine_ended ON packets (owner, ended_at) WHERE ended_at IS NOT NULL;
