@@ -74,6 +74,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/records': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
 	'/settings/accounts': { look: ['owner'], do: ['owner'] },
+	'/settings/folders': { look: ['owner'], do: ['owner'] },
 	'/settings/signing-in': { look: ['owner'], do: ['owner'] },
 	'/settings/backups': { look: ['owner'], do: ['owner'] },
 	'/settings/record': { look: ['owner'] },

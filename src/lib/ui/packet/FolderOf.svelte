@@ -13,24 +13,26 @@
 </script>
 
 {#if moving}
-	<SmallForm
-		action="?/folder"
-		button="Move it"
-		say={saidTo(answered, 'folder')}
-		ondone={() => (moving = false)}
-		onleave={() => (moving = false)}
-	>
-		<label
-			>Into the folder<select class="input mt-1" name="folder" value={answered?.kept?.['folder'] ?? folder}>
-				<option value="">none, the whole office’s</option>
-				{#each folders as one (one)}<option value={one}>{one}</option>{/each}
-				{#if folder && !folders.includes(folder)}<option value={folder} disabled>{folder}</option>{/if}
-			</select></label
+	<div class="pb-5">
+		<SmallForm
+			action="?/folder"
+			button="Move it"
+			say={saidTo(answered, 'folder')}
+			ondone={() => (moving = false)}
+			onleave={() => (moving = false)}
 		>
-		<p class="text-[14px] text-quiet">
-			Who sees into that folder sees it from then on. The record says that it was moved.
-		</p>
-	</SmallForm>
+			<label
+				>Into the folder<select class="input mt-1" name="folder" value={answered?.kept?.['folder'] ?? folder}>
+					<option value="">none, the whole office’s</option>
+					{#each folders as one (one)}<option value={one}>{one}</option>{/each}
+					{#if folder && !folders.includes(folder)}<option value={folder} disabled>{folder}</option>{/if}
+				</select></label
+			>
+			<p class="text-[14px] text-quiet">
+				Who sees into that folder sees it from then on. The record says that it was moved.
+			</p>
+		</SmallForm>
+	</div>
 {:else if folder || (mayAct && folders.length > 0)}
 	<p class="flex flex-wrap items-baseline gap-x-3 pb-2 text-[14px]">
 		<span><span class="text-quiet">Folder</span> <span class="wrap-anywhere">{folder || 'none'}</span></span>
