@@ -47,7 +47,22 @@ export function openLent(m: WrappedPdfiumModule, bytes: Uint8Array): { doc: numb
 	};
 }
 
-let pieces: Uint8Array[] = [];
+/** Grows in place, so that a file is never held twice: as its pieces and as a whole. */
+type Growing = ArrayBuffer & { resize(size: number): void };
+/** No file that was taken in becomes larger than this by being rewritten. */
+const LARGEST = 512 * 1024 * 1024;
+let growing: { buffer: Growing; size: number } | null = null;
+
+function append(piece: Uint8Array): number {
+	const to = growing!;
+	const end = to.size + piece.length;
+	if (end > LARGEST) return 0;
+	if (end > to.buffer.byteLength) to.buffer.resize(Math.min(LARGEST, Math.max(end, to.buffer.byteLength + 4_000_000)));
+	new Uint8Array(to.buffer).set(piece, to.size);
+	to.size = end;
+	return 1;
+}
+
 const writing = new WeakMap<WrappedPdfiumModule, number>();
 
 /** A document as a file (`FPDF_FILEWRITE`, fpdf_save.h). */
@@ -55,22 +70,17 @@ export function written(m: WrappedPdfiumModule, doc: number): Uint8Array {
 	let write = writing.get(m);
 	if (write === undefined) {
 		write = (m.pdfium as unknown as Functions).addFunction((_self, from, size) => {
-			pieces.push(heap(m).HEAPU8.slice(from!, from! + size!));
-			return 1;
+			return append(heap(m).HEAPU8.subarray(from!, from! + size!));
 		}, 'iiii');
 		writing.set(m, write);
 	}
 	const { malloc, free } = m.pdfium.wasmExports;
 	const writer = malloc(8);
 	heap(m).HEAP32.set([1, write], writer >> 2);
-	pieces = [];
+	growing = { buffer: new ArrayBuffer(0, { maxByteLength: LARGEST } as never) as Growing, size: 0 };
 	wasm(m)['FPDF_SaveAsCopy']!(doc, writer, 0);
 	free(writer);
-	const file = new Uint8Array(pieces.reduce((size, piece) => size + piece.length, 0));
-	let at = 0;
-	for (const piece of pieces.splice(0)) {
-		file.set(piece, at);
-		at += piece.length;
-	}
-	return file;
+	const { buffer, size } = growing;
+	growing = null;
+	return new Uint8Array(buffer, 0, size);
 }

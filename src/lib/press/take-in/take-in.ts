@@ -168,7 +168,7 @@ async function rewrite(mended: { bytes: Uint8Array | null }): Promise<Rewritten 
 	const size = mended.bytes!.length;
 	const reading = PDFDocument.load(mended.bytes!, { updateMetadata: false, parseSpeed: Infinity });
 	mended.bytes = null;
-	const doc = await reading;
+	let doc: PDFDocument | null = await reading;
 	sweepAfter(size);
 	mendBoxes(doc);
 	const widgets = readWidgets(doc);
@@ -188,21 +188,34 @@ async function rewrite(mended: { bytes: Uint8Array | null }): Promise<Rewritten 
 			`Page ${odd + 1} measures ${width} x ${height} points, which nobody could sign on. Save the PDF anew with a usual page size.`
 		);
 	}
-	return { bytes: await savedAnew(doc), stripped, boxes, widgets, hidden };
+	const held = { doc: doc as PDFDocument | null };
+	doc = null;
+	return { bytes: await savedAnew(held), stripped, boxes, widgets, hidden };
 }
 
-async function savedAnew(doc: PDFDocument): Promise<Uint8Array> {
-	const save = () => doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false });
+const SAVING = { updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false };
+
+/** @param held the tree is let go once it is written: it and the file beside each other are what a large document weighs */
+async function savedAnew(held: { doc: PDFDocument | null }): Promise<Uint8Array> {
+	let saved = await held.doc!.save(SAVING).catch(() => null);
+	// what can't be written as it stands can be once it is swept
+	if (!saved) return sweptAnew(held.doc!);
+	held.doc = null;
+	const file = { bytes: saved };
+	saved = null;
+	sweepAfter(file.bytes.length);
 	try {
-		const saved = await save();
-		sweepAfter(saved.length);
-		const anew = await normalised(saved);
-		sweepAfter(saved.length);
+		const anew = await normalised(file);
+		sweepAfter(anew.length);
 		return anew;
 	} catch {
-		sweep(doc);
-		return new Uint8Array(await save());
+		return sweptAnew(await PDFDocument.load(file.bytes, { updateMetadata: false, parseSpeed: Infinity }));
 	}
+}
+
+async function sweptAnew(doc: PDFDocument): Promise<Uint8Array> {
+	sweep(doc);
+	return new Uint8Array(await doc.save(SAVING));
 }
 
 /** Pages without a media box get the one that readers take for granted. */
