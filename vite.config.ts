@@ -1,22 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
-import { readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
-import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
-
-/** A route without a row in the table of doors does not build. */
-const everyRouteHasADoor: Plugin = {
-	name: 'every-route-has-a-door',
-	buildStart() {
-		const doors = readFileSync('src/lib/server/doors.ts', 'utf8');
-		const routes = readdirSync('src/routes', { recursive: true, encoding: 'utf8' })
-			.filter((file) => /\+(page\.svelte|server\.ts)$/.test(file))
-			.map((file) => `/${path.dirname(file)}`.replace('/.', '/'));
-		const open = routes.find((route) => !doors.includes(`\t'${route}': {`));
-		if (open) this.error(`The route ${open} has no row in src/lib/server/doors.ts.`);
-	}
-};
+import { everyRouteHasADoor } from './scripts/every-route';
 
 export default defineConfig({
 	plugins: [tailwindcss(), sveltekit(), everyRouteHasADoor],

@@ -239,7 +239,7 @@ function judged(
 		row(
 			'letters sent; of which the same again after a kill, under the same Message-ID',
 			`${mail.got}, ${mail.repeats}`,
-			'other repeats 0',
+			`other repeats 0 (${mail.doubles})`,
 			mail.doubles === 0
 		),
 		row('documents taken in, and refused', `${uploads.done}, ${uploads.refused}`, 'some', uploads.done > 0),

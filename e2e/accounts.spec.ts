@@ -3,6 +3,7 @@ import { Secret, TOTP } from 'otpauth';
 import { directoryEnv, startDirectory } from '../demo/directory';
 import { PASSWORD } from '../demo/password';
 import { clean } from './kit/axe';
+import { choose, fromMenu } from './kit/parts';
 import { drafted, sends } from './kit/draft';
 import { ready, Server, signIn } from './kit/server';
 
@@ -154,6 +155,16 @@ test('what keeps others out wants a proof of the last minutes; a wanted factor c
 		headers: { cookie, origin: server.origin, accept: 'text/html' }
 	});
 	expect(forced.status).toBe(403);
+	// another name of the organisation makes other keys, so it asks as well
+	const renamed = await fetch(`${server.origin}/settings?/organisation`, {
+		method: 'POST',
+		body: new URLSearchParams({ name: 'Somebody Else', colour: '#224466', zone: 'Europe/London' }),
+		headers: { cookie, origin: server.origin, accept: 'application/json', 'x-sveltekit-action': 'true' }
+	});
+	expect(await renamed.text()).toContain('wants a proof');
+	expect(
+		server.reading((db) => db.prepare("SELECT value FROM meta WHERE key = 'organisation'").pluck().get())
+	).not.toContain('Somebody Else');
 	await page.getByRole('link', { name: 'Show that it’s you' }).click();
 	await page.waitForURL('**/prove**');
 	await ready(page);
@@ -260,6 +271,57 @@ test('a passkey signs in alone, is the second factor, and the proof', async ({ b
 	await near.stop();
 });
 
+test('backups: how often and how many is kept, one is made by hand and stands in the list', async ({ page }) => {
+	test.setTimeout(90_000);
+	await signIn(page, server);
+	await page.goto(`${server.origin}/settings/backups`);
+	await ready(page);
+	await expect(page.getByText('None yet.')).toBeVisible();
+	await page.getByLabel('So many are kept').fill('3');
+	await page.getByRole('button', { name: 'Save' }).click();
+	await expect(page.getByText('Saved.')).toBeVisible();
+	await page.getByRole('button', { name: 'Make one now' }).click();
+	await expect(page.getByText('It is being made')).toBeVisible();
+	await expect(async () => {
+		await page.reload();
+		await expect(page.getByText(/pellum-.*\.db/)).toBeVisible({ timeout: 1000 });
+	}).toPass({ timeout: 45_000 });
+	await expect(page.getByLabel('So many are kept')).toHaveValue('3');
+});
+
+test('an account is given another level, signed out everywhere, loses its second factor and is closed', async ({
+	page,
+	browser
+}) => {
+	await signIn(page, server);
+	const theirs = await (await browser.newContext()).newPage();
+	await signIn(theirs, server, 'tamsin');
+	server.writing((db) => db.prepare("UPDATE accounts SET totp = 'x' WHERE name = 'Tamsin Okoro'").run());
+	await page.goto(`${server.origin}/settings/accounts`);
+	await ready(page);
+	const row = page.getByRole('listitem').filter({ hasText: 'Tamsin Okoro' });
+	await expect(row).toContainText('with a second factor');
+	const change = row.getByRole('button', { name: 'Change the account of' });
+	await fromMenu(change, 'sees (viewer)');
+	await expect(row).toContainText('sees (viewer)');
+	await theirs.goto(`${server.origin}/templates`);
+	await expect(theirs.getByText('Your account may not do this.')).toBeVisible();
+	await fromMenu(change, 'Take the second factor away');
+	await expect(row).not.toContainText('with a second factor');
+	await fromMenu(change, 'Sign them out everywhere');
+	await expect(row.getByRole('alert')).toHaveText('Signed out everywhere.');
+	await theirs.goto(`${server.origin}/desk`);
+	await expect(theirs).toHaveURL(/sign-in/);
+	await fromMenu(change, 'Close the account');
+	await expect(row).toContainText('closed');
+	await enter(theirs, 'tamsin@brindlevale.example', PASSWORD);
+	await expect(theirs.getByRole('alert')).toBeVisible();
+	await theirs.context().close();
+	server.writing((db) =>
+		db.prepare("UPDATE accounts SET closed_at = NULL, level = 'preparer' WHERE name = 'Tamsin Okoro'").run()
+	);
+});
+
 test('a folder closed by an owner: its packets are its members’, a packet moves into it and out of others’ sight', async ({
 	page,
 	browser
@@ -279,7 +341,7 @@ test('a folder closed by an owner: its packets are its members’, a packet move
 
 	await drafted(page, server, { title: 'Claim of the tour', stops: [['kit']] });
 	await page.getByText('How it is filed').click();
-	await page.getByLabel('Folder').selectOption('Claims');
+	await choose(page.getByLabel('Folder'), 'Claims');
 	await sends(page);
 	const packet = page.url();
 	await expect(page.getByText('Folder Claims')).toBeVisible();
@@ -294,7 +356,7 @@ test('a folder closed by an owner: its packets are its members’, a packet move
 	// out of it again, and the record says who moved it
 	await ready(page);
 	await page.getByRole('button', { name: 'Move…' }).click();
-	await page.getByLabel('Into the folder').selectOption('none, the whole office’s');
+	await choose(page.getByLabel('Into the folder'), 'none, the whole office’s');
 	await page.getByRole('button', { name: 'Move it' }).click();
 	await expect(page.getByText('It was taken out of the folder “Claims”. By Odile Farrow.')).toBeVisible();
 	await hers.goto(packet);
@@ -302,13 +364,13 @@ test('a folder closed by an owner: its packets are its members’, a packet move
 
 	// made a member, she sees into it
 	await page.getByRole('button', { name: 'Move…' }).click();
-	await page.getByLabel('Into the folder').selectOption('Claims');
+	await choose(page.getByLabel('Into the folder'), 'Claims');
 	await page.getByRole('button', { name: 'Move it' }).click();
 	await expect(page.getByText('Folder Claims')).toBeVisible();
 	await page.goto(`${server.origin}/settings/folders`);
 	await ready(page);
-	await page.getByLabel('What Tamsin Okoro may in Claims').selectOption('sees and prepares');
-	await expect(page.getByLabel('What Tamsin Okoro may in Claims')).toHaveValue('prepares');
+	await choose(page.getByLabel('What Tamsin Okoro may in Claims'), 'sees and prepares');
+	await expect(page.getByLabel('What Tamsin Okoro may in Claims')).toHaveText('sees and prepares');
 	await page.goto(`${server.origin}/settings/record`);
 	await expect(page.getByText('Folder “Claims”: Tamsin Okoro prepares in it.')).toBeVisible();
 	await hers.reload();

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { clean } from './kit/axe';
+import { choose } from './kit/parts';
 import { drafted, field, sends, signsAs, takesPart } from './kit/draft';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
@@ -17,14 +18,14 @@ const on = (page: Page, name: string) => route(page).getByRole('button', { name:
 
 /** Opens the correction of the packet whose page is open. */
 async function correcting(page: Page) {
-	await page.getByRole('button', { name: /Correct…|Go on correcting/ }).click();
+	await page.getByRole('button', { name: /Put right…|Go on putting it right/ }).click();
 	await page.waitForURL('**/bench/*');
 	await ready(page);
 	await page.locator('canvas[data-drawn=yes]').first().waitFor();
 }
 async function sendsIt(page: Page) {
-	await page.getByRole('button', { name: 'Send correction…' }).click();
-	await page.getByRole('button', { name: 'Send the correction', exact: true }).click();
+	await page.getByRole('button', { name: 'Send changes…' }).click();
+	await page.getByRole('button', { name: 'Send the changes', exact: true }).click();
 	await page.waitForURL('**/packets/*');
 }
 
@@ -68,7 +69,7 @@ test('a packet that is out: what is finished stays, a stop comes in before, and 
 
 	// meanwhile Tamsin goes on typing: it is kept, and the door is shut
 	await place.fill('Oldmere Hall');
-	await expect(tamsin.getByRole('heading', { name: 'Being corrected' })).toBeVisible();
+	await expect(tamsin.getByRole('heading', { name: 'Being put right' })).toBeVisible();
 	await clean(tamsin, 'shut for a correction');
 
 	// a field more for Tamsin, one fewer; Kit comes before her
@@ -77,17 +78,17 @@ test('a packet that is out: what is finished stays, a stop comes in before, and 
 	await page.getByRole('button', { name: 'Somebody next' }).click();
 	await page.locator('#person-name').fill('Kit');
 	await page.locator('#person-email').fill('kit@post.example');
-	await page.getByLabel('Duty').selectOption('approves');
+	await choose(page.getByLabel('Duty'), 'approves');
 	await on(page, 'Kit').focus();
 	await page.keyboard.press('Alt+ArrowLeft');
-	await page.getByRole('button', { name: 'Send correction…' }).click();
+	await page.getByRole('button', { name: 'Send changes…' }).click();
 	const sheet = page.getByRole('dialog');
 	await expect(sheet).toContainText('Kit was added.');
 	await expect(sheet).toContainText('Fields taken away from Tamsin: “Extra”.');
 	await clean(page, 'what the correction changes');
-	await sheet.getByRole('button', { name: 'Send the correction' }).click();
+	await sheet.getByRole('button', { name: 'Send the changes' }).click();
 	await page.waitForURL('**/packets/*');
-	await expect(page.getByText(/It was corrected and opened to signers again\. Kit was added\./)).toBeVisible();
+	await expect(page.getByText(/It was put right and opened to signers again\. Kit was added\./)).toBeVisible();
 
 	// Tamsin waits, and her link says so
 	await tamsin.reload();
@@ -97,7 +98,7 @@ test('a packet that is out: what is finished stays, a stop comes in before, and 
 	await tamsin.reload();
 	await tamsin.getByRole('checkbox', { name: 'I agree' }).check();
 	await tamsin.getByRole('button', { name: 'Go to the documents' }).click();
-	const told = tamsin.getByRole('alert').filter({ hasText: 'Corrected since you opened it' });
+	const told = tamsin.getByRole('alert').filter({ hasText: 'Put right since you opened it' });
 	await expect(told).toContainText('What is asked of you is different.');
 	await clean(tamsin, 'told of a correction');
 	await told.getByRole('button', { name: 'Go on' }).click();
@@ -127,7 +128,7 @@ test('told at the next click: the page that was open can’t finish on what it n
 	await sendsIt(page);
 	await ida.getByRole('button', { name: 'Ida in hand 1' }).click();
 	// what she enters is kept, and she is told
-	const told = ida.getByRole('alert').filter({ hasText: 'Corrected since you opened it' });
+	const told = ida.getByRole('alert').filter({ hasText: 'Put right since you opened it' });
 	await expect(told).toBeVisible();
 	await told.getByRole('button', { name: 'Go on' }).click();
 	await expect(told).toBeHidden();
@@ -151,15 +152,15 @@ test('left alone it opens by itself; gone on with, what was changed is still the
 	// documents stay as they were sent
 	await expect(page.getByRole('button', { name: 'Exchange' })).toHaveCount(0);
 	await page.goto(`${server.origin}/desk`);
-	await expect(page.getByText('shut, being corrected')).toBeVisible();
-	await expect(page.getByText('Correction: Loan')).toBeVisible();
+	await expect(page.getByText('shut, being put right')).toBeVisible();
+	await expect(page.getByText('Being put right: Loan')).toBeVisible();
 	await page.goto(packet);
-	await expect(page.getByRole('heading', { name: 'Being corrected' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Being put right' })).toBeVisible();
 	// half an hour goes by
 	await page.goto(`${server.origin}/stand-ins`);
 	await page.getByRole('button', { name: 'An hour on' }).click();
 	await page.goto(packet);
-	await expect(page.getByRole('heading', { name: 'A correction was begun' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Put right, not sent yet' })).toBeVisible();
 	await clean(page, 'a correction that was left');
 	const bo = await takesPart(browser, link);
 	await signsAs(bo, 'Bo');

@@ -1,12 +1,12 @@
 import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { DOORS } from '../src/lib/server/doors';
-import { ready, Server, session } from './kit/server';
+import { ready, SEEDS, Server, session } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -78,6 +78,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/settings/signing-in': { look: ['owner'], do: ['owner'] },
 	'/settings/backups': { look: ['owner'], do: ['owner'] },
 	'/settings/record': { look: ['owner'] },
+	'/settings/about': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings/trust/[name]': { look: ['viewer', 'preparer', 'owner'] },
 	'/stand-ins': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/stand-ins/mailbox/[id]': { look: ['viewer', 'preparer', 'owner'] },
@@ -328,7 +329,7 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 	for (const [key, data, says] of [
 		['', folder, 'PELLUM_KEY'],
 		['pellum-demo-key-published-and-worthless', folder, 'demo'],
-		['a secret of this test, long enough to do', server.env['PELLUM_DATA']!, 'demo']
+		['a secret of this test, long enough to do', path.resolve(SEEDS, 'demo'), 'demo']
 	]) {
 		const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs'], {
 			env: { ...real.env, PELLUM_KEY: key, PELLUM_DATA: data },
@@ -339,6 +340,22 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 		expect(stderr).toContain(says);
 	}
 	await real.start();
+	for (const [more, says] of [
+		[
+			{ PELLUM_DATA: mkdtempSync(path.join(tmpdir(), 'pellum-other-')) },
+			`Port ${real.port} is taken by another program. Set PORT`
+		],
+		[{ PORT: String(real.port + 7) }, 'is held by another Pellum']
+	] as const) {
+		const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs'], {
+			env: { ...real.env, ...more },
+			encoding: 'utf8',
+			timeout: 20_000
+		});
+		expect(status).toBe(1);
+		expect(stderr).toContain(says);
+		expect(stderr).not.toContain('    at ');
+	}
 	await page.goto(real.origin);
 	await expect(page.getByRole('heading', { name: 'Set up this Pellum' })).toBeVisible();
 	await page.getByLabel('Set-up code').fill('ABCDE-FGHJK');
@@ -386,6 +403,11 @@ test('verify can’t judge without somebody to trust, and export writes every fi
 		status: 0,
 		out: expect.stringContaining('"genuine"')
 	});
+	// beside the house that made it, it is told that it is kept there; a copy with a byte more is not
+	expect(server.run('scripts/verify.ts', copy).out).toContain('Byte for byte a copy that this Pellum keeps.');
+	const longer = path.join(target, 'longer.pdf');
+	writeFileSync(longer, Buffer.concat([readFileSync(copy), Buffer.from('\n')]));
+	expect(server.run('scripts/verify.ts', longer).out).toContain('No copy of exactly these bytes is kept');
 	const bare = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/verify.ts', copy], {
 		env: { ...server.env, PELLUM_DATA: '/nonexistent' }
 	});

@@ -22,7 +22,7 @@ test.describe('axe finds nothing', () => {
 			await clean(page, 'sign-in', { rules, frameless: true });
 			await signIn(page, server);
 			await clean(page, 'desk', { rules, frameless: true });
-			await page.getByRole('button', { name: 'Correct the address' }).first().click();
+			await page.getByRole('button', { name: 'Put the address right' }).first().click();
 			await clean(page, 'desk, correcting', { rules, frameless: true });
 			await page.getByRole('link', { name: 'Guest engagement, A. Dube' }).click();
 			await page.locator('canvas[data-drawn=yes]').first().waitFor();
@@ -159,7 +159,7 @@ test('what is typed while the connection is away is kept and saved when it is ba
 test('an address that bounced is corrected on the Desk, in place', async ({ page }) => {
 	await signIn(page, server);
 	const card = page.locator('li', { hasText: 'm.lindqvst@post.example' });
-	await card.getByRole('button', { name: 'Correct the address' }).click();
+	await card.getByRole('button', { name: 'Put the address right' }).click();
 	await card.getByLabel('New address').fill('maren.l@post.example');
 	await card.getByRole('button', { name: 'Send it there' }).click();
 	await expect(card).toHaveCount(0);

@@ -4,6 +4,7 @@ import { engagement } from '../demo/documents';
 import { docx } from '../demo/word';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
+import { choose, fromMenu } from './kit/parts';
 import { clean } from './kit/axe';
 
 const server = new Server();
@@ -90,7 +91,7 @@ test('two roles in an order, kept as a template, used at once, signed by both', 
 	await sign(page, 'Tamsin Okoro', 420, 300);
 	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
 	await page.getByLabel('Message to everyone').fill('For {key holder.name}, ');
-	await page.getByLabel('Value to put into the letter to everyone').selectOption('{title}');
+	await choose(page.getByLabel('Value to put into the letter to everyone'), 'title');
 	await page.getByLabel('the letters').uncheck();
 	await page.getByRole('button', { name: 'Keep this text' }).click();
 	await page.getByLabel('Title of the saved text').fill('Keys');
@@ -99,7 +100,7 @@ test('two roles in an order, kept as a template, used at once, signed by both', 
 	await putInUse(page, 'first');
 	await page.getByText('Description, folder, who may use it').click();
 	await page.getByLabel('Description', { exact: true }).fill('Keys of the stage door');
-	await page.getByLabel('Who may use it').selectOption('office');
+	await choose(page.getByLabel('Who may use it'), 'the whole office');
 	await page.getByRole('button', { name: 'Keep', exact: true }).click();
 	await expect(page.getByText('Keys of the stage door').first()).toBeVisible();
 	await clean(page, 'templates');
@@ -168,13 +169,13 @@ test('a letter written anew gets its fields by itself; what is unsure is walked 
 	const note = page.locator('[data-field]', { hasText: 'Anything we should know' });
 	const [x, y] = [letter.places['musician.note']!.rect.x, letter.places['musician.note']!.rect.y];
 	await note.click();
-	await page.getByLabel('Unit').selectOption('pt');
+	await choose(page.getByLabel('Unit'), 'points');
 	expect(Math.abs(Number(await page.getByLabel('From left').inputValue()) - x)).toBeLessThan(3);
 	expect(Math.abs(842 - y - 18 - Number(await page.getByLabel('From top').inputValue()))).toBeLessThan(3);
 
 	// its landmarks are seen; a phrase is marked on the page, and stands but once
 	await expect(page.locator('[data-landmark]').first()).toBeVisible();
-	await page.getByLabel('Pinned to', { exact: true }).selectOption('phrase');
+	await choose(page.getByLabel('Pinned to', { exact: true }), 'a phrase…');
 	const words = (await page.locator('[data-landmark]').last().boundingBox())!;
 	await page.mouse.move(words.x - 3, words.y - 3);
 	await page.mouse.down();
@@ -184,7 +185,7 @@ test('a letter written anew gets its fields by itself; what is unsure is walked 
 	await page.getByLabel('Phrase').fill('of');
 	await page.getByLabel('Phrase').press('Tab');
 	await expect(page.getByText(/“of” stands \d+ times/)).toBeVisible();
-	await page.getByLabel('Pinned to', { exact: true }).selectOption('page');
+	await choose(page.getByLabel('Pinned to', { exact: true }), 'the page');
 	await page.keyboard.press('Escape');
 
 	await page.getByRole('list', { name: 'Route' }).getByRole('button', { name: 'Guest musician' }).click();
@@ -216,8 +217,7 @@ test('a letter written anew gets its fields by itself; what is unsure is walked 
 
 test('quick from a template: recent ones at hand, from a person’s page, a value asked once', async ({ page }) => {
 	await signIn(page, server);
-	await page.getByLabel('Begin from a template').click();
-	await page.getByRole('link', { name: 'Recording release · Players' }).click();
+	await fromMenu(page.getByLabel('Begin from a template'), /^Recording release/);
 	await page.waitForURL('**/use');
 	await page.getByRole('button', { name: 'Find or do' }).click();
 	await page.getByRole('combobox', { name: 'Find or do' }).fill('tess marlow');
@@ -235,7 +235,7 @@ test('quick from a template: recent ones at hand, from a person’s page, a valu
 	await page.getByLabel('E-mail').fill('tess@post.example');
 	await page.getByRole('button', { name: 'Send now' }).click();
 	await page.waitForURL('**/packets/*');
-	await page.getByRole('button', { name: 'Keep as template' }).click();
+	await fromMenu(page.getByRole('button', { name: 'More to do' }), 'Keep as template');
 	await page.waitForURL('**/bench/*');
 	await expect(page.getByRole('button', { name: 'Put in use…' })).toBeVisible();
 });
@@ -373,7 +373,7 @@ test('the claimant names who comes next, who gets it and signs; the office comes
 	await role(page, 'Claimant');
 	await role(page, 'Section leader');
 	await page.getByRole('list', { name: 'Route' }).getByRole('button', { name: 'Section leader' }).click();
-	await page.getByLabel('Named by').selectOption('Claimant, on finishing');
+	await choose(page.getByLabel('Named by'), 'Claimant, on finishing');
 	await sign(page, 'Claimant', 200, 200);
 	await sign(page, 'Section leader', 200, 320);
 	await putInUse(page, '');
@@ -451,7 +451,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 		.locator('[data-field]')
 		.nth(1)
 		.click({ modifiers: ['Shift'] });
-	await page.getByLabel('Pinned to', { exact: true }).selectOption('page');
+	await choose(page.getByLabel('Pinned to', { exact: true }), 'the page');
 	await expect(page.getByRole('button', { name: 'Undo: pin 2 fields' })).toBeVisible();
 	await page.keyboard.press('Escape');
 
@@ -471,8 +471,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 	await expect(papers.getByRole('heading').first()).toHaveText('Pasted');
 	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
 	const texts = page.getByLabel('Saved text for the letter to everyone');
-	await texts.focus();
-	await texts.selectOption('Keys');
+	await choose(texts, 'Keys');
 	await expect(page.getByRole('textbox', { name: 'Message to everyone' })).toHaveValue(/For \{key holder.name\}/);
 
 	// a fit put right by hand: pressed to another place, moved by keys, another left out

@@ -37,7 +37,16 @@ function ensurePackages() {
 	const stamp = 'node_modules/.pellum-lock';
 	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
 	console.error('Installing packages; better-sqlite3 is compiled on the way, which takes a minute or two …');
-	must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+	const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit' });
+	if (status !== 0) {
+		const missing = ['g++', 'make', 'python3'].filter((program) => spawnSync('which', [program]).status !== 0);
+		console.error(
+			missing.length > 0
+				? `The packages could not be installed: better-sqlite3 is compiled here, and ${missing.join(', ')} is missing. On Debian: apt install build-essential python3`
+				: 'The packages could not be installed; what npm said stands above. Is the network, or its mirror, there?'
+		);
+		process.exit(status || 1);
+	}
 	writeFileSync(stamp, lock);
 }
 
@@ -153,7 +162,8 @@ function ensureDemo(env, fresh) {
 function serve(env) {
 	const child = spawn(process.execPath, ['scripts/serve.mjs'], {
 		stdio: 'inherit',
-		env: { HOST: '127.0.0.1', SHUTDOWN_TIMEOUT: '2', ...process.env, ...env }
+		// each thread's own heap would keep what large files took (mallopt(3), M_ARENA_MAX)
+		env: { HOST: '127.0.0.1', SHUTDOWN_TIMEOUT: '2', MALLOC_ARENA_MAX: '2', ...process.env, ...env }
 	});
 	for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 	child.on('exit', (code) => process.exit(code ?? 0));

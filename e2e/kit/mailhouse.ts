@@ -74,7 +74,8 @@ export class Mailhouse {
 		const text = raw.replaceAll('=\r\n', '');
 		const id = /^Message-ID: *(\S+)/im.exec(text)?.[1] ?? '';
 		const subject = /^Subject: *(.+)/im.exec(text)?.[1]?.trim() ?? '';
-		const reference = /P-[0-9A-Z]{5}/.exec(text)?.[0] ?? '';
+		// what parts a message is made of have names that may look like a reference
+		const reference = /P-[0-9A-Z]{5}/.exec(text.replace(/_NmP-\S+/g, ''))?.[0] ?? '';
 		this.got += 1;
 		if (this.ids.has(id)) this.repeats += 1;
 		else if (this.letters.has(`${to} ${subject} ${reference}`)) this.doubles += 1;

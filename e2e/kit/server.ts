@@ -31,6 +31,8 @@ export class Server {
 			// the same on every machine, whether it has LibreOffice or not
 			PELLUM_OFFICE: '',
 			SHUTDOWN_TIMEOUT: '1',
+			// as scripts/run.mjs starts it
+			MALLOC_ARENA_MAX: '2',
 			...more
 		};
 	}

@@ -91,6 +91,7 @@ export const DOORS = table({
 	'/settings/signing-in': { look: 'owner', do: 'owner' },
 	'/settings/backups': { look: 'owner', do: 'owner' },
 	'/settings/record': { look: 'owner', do: 'nobody' },
+	'/settings/about': { look: 'viewer', do: 'nobody' },
 	'/settings/trust/[name]': { look: 'viewer', do: 'nobody' },
 	'/stand-ins': { look: 'viewer', do: 'preparer', real: 'owner' },
 	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody', real: 'owner' },

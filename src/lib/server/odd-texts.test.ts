@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { answersOf, FROM, linkTo, ok, out, realPlan, testHouse, visitor, type TestHouse } from '../../../e2e/kit/house';
 import { field } from '../../../e2e/kit/plans';
 import { isRefusal } from '../core/refusal';
+import { openPdf } from '../press/pdfium';
 import { formOf } from './forms';
 import { newBatch, readBatch, runBatch } from './batches';
 import { checkData } from './check';
@@ -9,6 +10,8 @@ import { needsYou } from './desk';
 import { addHoliday } from './holidays';
 import { folderNamed } from './folders';
 import { BY_ITSELF } from './office-record';
+import { packetState } from './packets/act';
+import { copyFile } from './packets/copies';
 import { newDraft, saveDraft } from './packets/drafts';
 import { withdraw } from './packets/office';
 import { scheduleDraft } from './packets/schedule';
@@ -67,6 +70,21 @@ function oddPlan(plan: Awaited<ReturnType<typeof realPlan>>, odd: string, folder
 	};
 }
 
+/** On the evidence sheet only the record's own numbers stand where numbers stand, one after another from 1. */
+async function noForgedRow(t: TestHouse, packet: string): Promise<void> {
+	const state = packetState(t.house.db, packet);
+	if (state.status === 'none') throw new Error('no packet');
+	const sheet = await openPdf(copyFile(t.house, state, 'evidence')!.bytes);
+	if (typeof sheet === 'string') throw new Error(sheet);
+	const left = Array.from({ length: sheet.pages }, (_, page) => sheet.words(page))
+		.flat()
+		.filter((word) => word.x < 70 && word.y > 60 && /^\d+$/.test(word.text))
+		.map((word) => Number(word.text));
+	sheet.close();
+	expect(left.length).toBeGreaterThan(3);
+	expect(left).toEqual(left.map((_, i) => i + 1));
+}
+
 const jobsLeft = (t: TestHouse) =>
 	t.house.db.prepare('SELECT key, error FROM jobs WHERE done_at IS NULL OR set_aside_at IS NOT NULL').all();
 
@@ -112,6 +130,7 @@ describe.each(ODD)('a text like %j', (odd) => {
 		await t.runner.drain();
 		expect(jobsLeft(t)).toEqual([]);
 		expect(checkData(t.house.db).faults).toEqual([]);
+		await noForgedRow(t, who.packet.packet);
 	}, 30_000);
 });
 

@@ -2,12 +2,31 @@ import { isolated } from '../core/clean-text';
 import { SENDER, type PacketEvent, type PaperTaken, type PlanChange, type Plan, type Recorded } from '../core/packet';
 import { doneWord } from '../core/route';
 
-/** An event in plain words, for the record beside a packet and for the evidence sheet. */
-export function inWords(event: Recorded, plan: Plan): string {
+/**
+ * An event in plain words, for the record beside a packet and for the evidence sheet.
+ * @param short without digests, where those are shown apart
+ */
+export function inWords(event: Recorded, plan: Plan, short = false): string {
 	const person = (id: string) =>
 		id === SENDER ? 'the sender' : isolated(plan.people.find((p) => p.id === id)?.name ?? 'somebody');
-	const said = sentence(event, plan, person);
+	const said =
+		short && event.type === 'ConsentGiven'
+			? `${person(event.person)} agreed to sign electronically.`
+			: sentence(event, plan, person);
 	return event.by.kind === 'office' && event.type !== 'PacketSent' ? `${said} By ${isolated(event.by.name)}.` : said;
+}
+
+/** What of an event is for experts: digests, addresses, devices, each with its name. */
+export function technicalOf(event: Recorded): [name: string, value: string][] {
+	const facts: [string, string | undefined][] = [
+		['Address', 'from' in event ? event.from.address : undefined],
+		['Device', 'from' in event ? event.from.device : undefined],
+		['Text agreed to', event.type === 'ConsentGiven' ? event.text.replace(' ', ', SHA-256 ') : undefined],
+		['Shown, SHA-256', event.type === 'PersonFinished' ? event.shown : undefined],
+		['Plan, SHA-256', event.type === 'PacketSent' || event.type === 'PlanCorrected' ? event.plan : undefined],
+		['Copy, SHA-256', event.type === 'CopySealed' || event.type === 'EvidenceSealed' ? event.digest : undefined]
+	];
+	return facts.filter((fact): fact is [string, string] => fact[1] !== undefined && fact[1] !== '');
 }
 
 /** Whether documents were taken in unchanged, or which pages were accepted as they are, by whom. */
@@ -81,17 +100,17 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'DeadlineMoved':
 			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now?.slice(0, 10) ?? 'none'}.`;
 		case 'CorrectionBegun':
-			return 'It was shut to signers, to be corrected.';
+			return 'It was shut to signers, to be put right.';
 		case 'CorrectionGoesOn':
-			return 'It went on being corrected.';
+			return 'It went on being put right.';
 		case 'CorrectionLeft':
 			return event.why === 'left'
 				? 'It was opened to signers again, unchanged.'
 				: 'Nothing was changed for a while, so it was opened to signers again, unchanged.';
 		case 'PlanCorrected':
-			return `It was corrected and opened to signers again. ${correctionInWords(event.changes).join(' ')}`.trim();
+			return `It was put right and opened to signers again. ${correctionInWords(event.changes).join(' ')}`.trim();
 		case 'CorrectionShown':
-			return `${person(event.person)} was shown what had been corrected since they opened it.`;
+			return `${person(event.person)} was shown what had been put right since they opened it.`;
 		case 'Nudged':
 			return `${person(event.person)} was nudged.`;
 		case 'Reminded':
@@ -101,7 +120,7 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'TermEnding':
 			return `The agreement's term ends on ${event.ends}.`;
 		case 'AddressCorrected':
-			return `The ${event.channel === 'text' ? 'telephone number' : 'address'} of ${person(event.person)} was corrected from ${event.was} to ${event.now}.`;
+			return `The ${event.channel === 'text' ? 'telephone number' : 'address'} of ${person(event.person)} was put right, from ${event.was} to ${event.now}.`;
 		case 'PacketCompleted':
 			return 'Everyone has done their part; the packet is complete.';
 		case 'PacketWithdrawn':

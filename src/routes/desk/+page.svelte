@@ -81,7 +81,7 @@
 							<td><Thread thread={row.thread} now={data.now} /></td>
 							<td
 								>{with_.names}<br /><span class="text-[13px] {shut ? 'text-copper' : with_.tone}"
-									>{shut ? 'shut, being corrected' : with_.note}</span
+									>{shut ? 'shut, being put right' : with_.note}</span
 								></td
 							>
 							<td class="whitespace-nowrap">{row.deadline ? day(row.deadline, zone, data.now) : 'open'}</td>

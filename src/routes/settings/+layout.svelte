@@ -8,7 +8,8 @@
 		{ to: '/settings/folders', name: 'Folders' },
 		{ to: '/settings/signing-in', name: 'Signing in' },
 		{ to: '/settings/backups', name: 'Backups' },
-		{ to: '/settings/record', name: 'Office record' }
+		{ to: '/settings/record', name: 'Office record' },
+		{ to: '/settings/about', name: 'About' }
 	];
 </script>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Pick from '$lib/ui/parts/Pick.svelte';
 	import { enhance } from '$app/forms';
 	import Holidays from '$lib/ui/settings/Holidays.svelte';
 
@@ -58,11 +59,12 @@
 						</p>
 					{/if}
 				</div>
-				<label
-					>Time zone<select class="input mt-1" name="zone" value={data.settings.zone}
-						>{#each data.zones as zone (zone)}<option>{zone}</option>{/each}</select
-					></label
-				>
+				<Pick
+					label="Time zone"
+					name="zone"
+					value={data.settings.zone}
+					options={data.zones.map((zone) => [zone, zone.replaceAll('_', ' ')])}
+				/>
 				<label class="flex items-center gap-2"
 					><input type="checkbox" name="seen-pages" checked={data.settings.seenPages ?? false} /> The record says how long
 					each page was in view</label
@@ -89,6 +91,7 @@
 		<p class="pt-2">
 			<a class="text-thread underline" href="/calendar" download>Deadlines and terms as a calendar file</a>
 		</p>
+		<p class="pt-2"><a class="text-thread underline" href="/settings/about">About this Pellum</a></p>
 		<p class="pt-2">Whoever checks a sealed copy trusts these certificates:</p>
 		<ul class="list-inside list-disc pt-1">
 			{#each data.roots as root (root)}<li>

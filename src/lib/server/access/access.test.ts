@@ -1,3 +1,6 @@
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { account, ok, out, paper, realPlan, testHouse, type TestHouse } from '../../../../e2e/kit/house';
 import { closePool } from '../../press';
@@ -16,6 +19,7 @@ import { findPackets, packetsOf } from '../records';
 import { describeTemplate, joinAsDraft, listTemplates, newTemplate, putInUse, saveBench } from '../templates';
 import { newBatch } from '../batches';
 import { csv, stewards } from '../../../../demo/stewards';
+import { routeWithoutDoor } from '../../../../scripts/every-route';
 import { permitted, thingOf, type Kind } from '.';
 
 afterAll(() => closePool());
@@ -186,6 +190,18 @@ describe('a digest', () => {
 		const t = await testHouse();
 		const lost = keepBlob(t.house.db, Buffer.from('evidence of somebody'), 'application/pdf', t.house.now());
 		expect(permitted(t.house.db, t.odile, 'see', 'file', lost)).toBe(false);
+	});
+});
+
+describe('a route that nobody has judged', () => {
+	it('is found before it is built, by its file alone', () => {
+		const folder = mkdtempSync(path.join(tmpdir(), 'pellum-routes-'));
+		const doors = readFileSync('src/lib/server/doors.ts', 'utf8');
+		expect(routeWithoutDoor('src/routes', doors)).toBeUndefined();
+		mkdirSync(path.join(folder, 'secret/[id]'), { recursive: true });
+		writeFileSync(path.join(folder, 'secret/[id]/+server.ts'), 'export const GET = () => new Response();');
+		expect(routeWithoutDoor(folder, doors)).toBe('/secret/[id]');
+		rmSync(folder, { recursive: true });
 	});
 });
 

@@ -78,7 +78,7 @@ describe('a corrected address', () => {
 		expect(visit(t.house, old)).toMatchObject({ code: 'link-revoked' });
 		expect(view(linkTo(t.house, 'right@post.example')).state).toBe('turn');
 		expect(ok(packetView(t.house, packet)).record.map((r) => r.said)).toContain(
-			'The address of Maren was corrected from maren@post.example to right@post.example. By Odile Farrow.'
+			'The address of Maren was put right, from maren@post.example to right@post.example. By Odile Farrow.'
 		);
 		await signs(t, 'right@post.example');
 		await signs(t, mailOf('tamsin'));

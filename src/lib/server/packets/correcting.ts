@@ -51,7 +51,7 @@ export function beginCorrection(house: House, account: Account, packet: string):
 	});
 }
 
-const ENDED = refuse('ended', 'This packet has ended, so it can’t be corrected any more.');
+const ENDED = refuse('ended', 'This packet has ended, so it can’t be put right any more.');
 
 /** The correction of a packet that is being made, or was left lying when its time ran out. */
 export function correctionOf(house: House, packet: string): Draft | null {

@@ -14,7 +14,7 @@ import {
 	type Thread
 } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
-import { inWords } from '../../words/record';
+import { inWords, technicalOf } from '../../words/record';
 import type { House } from '../house';
 import { sourcesOf } from '../papers';
 import { packetState } from './act';
@@ -73,7 +73,7 @@ export interface PacketView {
 	sealed: boolean;
 	/** what people handed in */
 	files: { what: string; name: string }[];
-	record: { n: number; at: string; said: string; person: string | null; from: string }[];
+	record: { n: number; at: string; said: string; person: string | null; technical: [name: string, value: string][] }[];
 }
 
 function titleOf(house: House, template: string): string {
@@ -148,9 +148,9 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 			.map((event) => ({
 				n: event.n,
 				at: event.at,
-				said: inWords(event, planOfRecord(packet)),
+				said: inWords(event, planOfRecord(packet), true),
 				person: personOf(event),
-				from: 'from' in event ? `${event.from.address}, ${event.from.device}` : ''
+				technical: technicalOf(event)
 			}))
 			.reverse()
 	};
@@ -160,7 +160,7 @@ function whyThus(packet: SentPacket): string {
 	switch (packet.status) {
 		case 'out':
 			return packet.correcting
-				? `It is being corrected by ${packet.correcting.by}; until that is sent or left, nobody can sign.`
+				? `It is being put right by ${packet.correcting.by}; until that is sent or left, nobody can sign.`
 				: 'It is on its way. Answers that have been given are locked.';
 		case 'held':
 			return `It is held: ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} has entered too many wrong codes. Nobody can go on until you decide.`;

@@ -22,7 +22,7 @@ export function scheduleDraft(
 		if (draft.revision !== revision)
 			return refuse('changed-elsewhere', 'This draft has been changed in another tab. Look at it again first.');
 		if (draft.corrects !== null)
-			return refuse('is-correction', 'A correction goes at once: until then nobody can sign.');
+			return refuse('is-correction', 'What is put right goes at once: until then nobody can sign.');
 		if (draft.template !== null) return refuse('is-template', 'A template is not sent. Put it in use instead.');
 		if (Number.isNaN(Date.parse(at)) || Date.parse(at) <= house.now().getTime())
 			return refuse('time-past', 'That moment has passed. Choose a later one.', 'at');

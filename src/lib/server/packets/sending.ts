@@ -22,7 +22,7 @@ export function sendDraft(house: House, account: Account, id: string, revision: 
 		if (!draft) return NO_DRAFT;
 		if (draft.revision !== revision) return CHANGED;
 		if (draft.corrects !== null)
-			return refuse('is-correction', 'This corrects a packet that is out. Send the correction instead.');
+			return refuse('is-correction', 'This puts a packet right that is out. Send the changes instead.');
 		if (draft.template !== null)
 			return refuse('is-template', 'This is a template being changed. Put it in use, and use it to send something.');
 		const no = keepsLocks(draft, draft.plan);

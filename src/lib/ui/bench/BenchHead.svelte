@@ -66,7 +66,7 @@
 		>
 		<button class="button" disabled={plan.papers.length === 0} onclick={onrehearse}>Rehearse</button>
 		<button class="button primary" disabled={bench.correcting?.ended} onclick={ongo}
-			>{template ? 'Put in use…' : bench.correcting ? 'Send correction…' : 'Send…'}</button
+			>{template ? 'Put in use…' : bench.correcting ? 'Send changes…' : 'Send…'}</button
 		>
 	</div>
 </header>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import type { IdentityCheck, PlanPerson } from '../../core/packet';
 	import { post } from '../post';
 	import type { Bench } from './bench.svelte';
@@ -34,20 +35,19 @@
 	}
 </script>
 
-<label
-	>Proves who they are<select
-		id="person-check"
-		class="input mt-1"
-		disabled={locked}
-		value={by}
-		onchange={(e) => choose(e.currentTarget.value)}
-	>
-		<option value="">not asked: the link is enough</option>
-		<option value="code">by an access code I tell them</option>
-		<option value="mail">by a one-time code sent by mail</option>
-		<option value="text">by a one-time code sent by text</option>
-	</select></label
->
+<Choice
+	label="Proves who they are"
+	id="person-check"
+	disabled={locked}
+	value={by}
+	options={[
+		['', 'not asked: the link is enough'],
+		['code', 'by an access code I tell them'],
+		['mail', 'by a one-time code sent by mail'],
+		['text', 'by a one-time code sent by text']
+	]}
+	onchoose={choose}
+/>
 {#if by === 'code' && !bench.asTemplate}
 	<form
 		class="-mt-1"

@@ -27,7 +27,7 @@
 </script>
 
 <DialogBox bind:open onOpenChange={() => (wrong = '')} place="top-16 right-4 max-h-[85dvh] w-[460px] overflow-y-auto">
-	<Dialog.Title class="font-serif text-lg font-semibold">Correct {correcting.reference}</Dialog.Title>
+	<Dialog.Title class="font-serif text-lg font-semibold">Put {correcting.reference} right</Dialog.Title>
 	<Dialog.Description class="pb-3 text-quiet">
 		{said.length === 0 ? 'Nothing is different so far.' : 'This is what will be different. The record says so as well.'}
 	</Dialog.Description>
@@ -41,7 +41,7 @@
 	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
 	<p class="flex gap-2 pt-4">
 		<button class="button primary" disabled={busy} onclick={send}
-			>{busy ? 'One moment…' : said.length === 0 ? 'Open it unchanged' : 'Send the correction'}</button
+			>{busy ? 'One moment…' : said.length === 0 ? 'Open it unchanged' : 'Send the changes'}</button
 		><Dialog.Close class="button">Not yet</Dialog.Close>
 	</p>
 </DialogBox>

@@ -1,8 +1,9 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { asksSomebody, kindOf, KINDS } from '../../core/field';
 	import { EVERYBODY, SENDER, type Field } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
-	import PersonOptions from './PersonOptions.svelte';
+	import { personChoices } from './person-choices';
 	import { changeQuestion, giveTo, shownAt } from './field-edits';
 	import { ownerName, weaveOf } from './weave';
 
@@ -70,21 +71,36 @@
 			aria-label="Label or key"
 			bind:value={words}
 		/>
-		<select class="input" aria-label="Whose" bind:value={person}>
-			<option value="">anybody’s</option>
-			<PersonOptions {bench} />
-			<option value={SENDER}>yours</option><option value={EVERYBODY}>everybody’s</option><option value="nobody"
-				>nobody’s</option
-			>
-		</select>
-		<select class="input" aria-label="Kind" bind:value={kind}>
-			<option value="">every kind</option>
-			{#each KINDS as one (one.kind)}<option value={one.kind}>{one.name}</option>{/each}
-		</select>
-		<select class="input" aria-label="Page" bind:value={page}>
-			<option value="">every page</option>
-			{#each sheetNames as one (one.key)}<option value={one.key}>page {one.name}</option>{/each}
-		</select>
+		<Choice
+			label="Whose"
+			unseen
+			narrow
+			value={person}
+			options={[
+				['', 'anybody’s'],
+				...personChoices(bench.actors),
+				[SENDER, 'yours'],
+				[EVERYBODY, 'everybody’s'],
+				['nobody', 'nobody’s']
+			]}
+			onchoose={(whose) => (person = whose)}
+		/>
+		<Choice
+			label="Kind"
+			unseen
+			narrow
+			value={kind}
+			options={[['', 'every kind'], ...KINDS.map((one): [string, string] => [one.kind, one.name])]}
+			onchoose={(one) => (kind = one)}
+		/>
+		<Choice
+			label="Page"
+			unseen
+			narrow
+			value={page}
+			options={[['', 'every page'], ...sheetNames.map((one): [string, string] => [one.key, `page ${one.name}`])]}
+			onchoose={(one) => (page = one)}
+		/>
 		<p class="self-center text-quiet" role="status">{rows.length} of {plan.fields.length}</p>
 	</div>
 	<div class="relative min-h-0 flex-1 overflow-auto">
@@ -141,17 +157,15 @@
 						<td class="px-0.5">
 							<span class="flex items-center gap-1"
 								><span class="h-4 w-2 shrink-0" style:background={weaveOf(plan, field.person)}></span>
-								{#if asked}<select
-										class="w-full min-w-20 border-0 bg-transparent py-1"
-										aria-label="Whose is {field.label}"
+								{#if asked}<Choice
+										label="Whose is {field.label}"
+										unseen
+										narrow
+										plain
 										value={field.person ?? ''}
-										onchange={(e) =>
-											bench.change('give to somebody', giveTo(plan, [field.id], e.currentTarget.value || null))}
-									>
-										<option value="">nobody</option>
-										<PersonOptions {bench} />
-										<option value={SENDER}>me</option>
-									</select>{:else}<span class="text-quiet">everybody</span>{/if}</span
+										options={[['', 'nobody'], ...personChoices(bench.actors), [SENDER, 'me']]}
+										onchoose={(whose) => bench.change('give to somebody', giveTo(plan, [field.id], whose || null))}
+									/>{:else}<span class="text-quiet">everybody</span>{/if}</span
 							>
 						</td>
 						<td class="px-1.5"

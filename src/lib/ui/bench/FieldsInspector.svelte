@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { asksSomebody, keyFault, kindOf, plainKey, questionOf, ruleFault } from '../../core/field';
 	import { EVERYBODY, SENDER, type Field } from '../../core/packet';
 	import ArrangePart from './ArrangePart.svelte';
@@ -7,7 +8,7 @@
 	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from './field-edits';
 	import KindSettings from './KindSettings.svelte';
 	import PinPart from './PinPart.svelte';
-	import PersonOptions from './PersonOptions.svelte';
+	import { personChoices } from './person-choices';
 	import SenderPart from './SenderPart.svelte';
 	import WhenPart from './WhenPart.svelte';
 	import WherePart from './WherePart.svelte';
@@ -95,22 +96,20 @@
 		<p class="wrong -mt-2 empty:hidden" role="alert">{keySay}</p>
 	{/if}
 	{#if asked}
-		<label
-			>Answered by
-			<select
-				class="input mt-1"
-				value={same((f) => f.person) ?? ''}
-				onchange={(e) =>
-					bench.change(
-						fields.length === 1 ? 'give to somebody' : `give ${fields.length} fields to somebody`,
-						giveTo(plan, ids, e.currentTarget.value || null)
-					)}
-			>
-				<option value="">{same((f) => f.person ?? '') === null ? 'several' : 'nobody yet'}</option>
-				<PersonOptions {bench} />
-				<option value={SENDER}>me, before sending</option>
-			</select>
-		</label>
+		<Choice
+			label="Answered by"
+			value={same((f) => f.person) ?? ''}
+			options={[
+				['', same((f) => f.person ?? '') === null ? 'several' : 'nobody yet'],
+				...personChoices(bench.actors),
+				[SENDER, 'me, before sending']
+			]}
+			onchoose={(whose) =>
+				bench.change(
+					fields.length === 1 ? 'give to somebody' : `give ${fields.length} fields to somebody`,
+					giveTo(plan, ids, whose || null)
+				)}
+		/>
 		<div class="flex flex-wrap gap-x-4 gap-y-1">
 			<label class="flex items-center gap-2"
 				><input
@@ -184,21 +183,16 @@
 					}}
 				/></label
 			>
-			<label
-				>Stands<select
-					class="input mt-1"
-					value={same((f) => f.align ?? 'left') ?? ''}
-					onchange={(e) =>
-						set(
-							'text side',
-							{ align: e.currentTarget.value === 'left' ? undefined : (e.currentTarget.value as 'middle') },
-							false
-						)}
-					><option value="left">left</option><option value="middle">in the middle</option><option value="right"
-						>right</option
-					></select
-				></label
-			>
+			<Choice
+				label="Stands"
+				value={same((f) => f.align ?? 'left') ?? ''}
+				options={[
+					['left', 'left'],
+					['middle', 'in the middle'],
+					['right', 'right']
+				]}
+				onchoose={(align) => set('text side', { align: align === 'left' ? undefined : (align as 'middle') }, false)}
+			/>
 			<label class="col-span-2 flex items-center gap-2"
 				><input
 					type="checkbox"
@@ -241,19 +235,22 @@
 		>
 		<button class="button" onclick={onrepeat}>Repeat on pages…</button>
 		{#if asked && bench.actors.length > 1}
-			<select
-				class="input w-auto!"
-				aria-label="Copy for another person"
+			<Choice
+				label="Copy for another person"
+				unseen
+				narrow
+				empty="Copy for…"
 				value=""
-				onchange={(e) => {
-					const copied = copyFor(plan, ids, e.currentTarget.value);
+				options={personChoices(
+					bench.actors,
+					same((f) => f.person)
+				)}
+				onchoose={(person) => {
+					const copied = copyFor(plan, ids, person);
 					bench.change(`copy ${copied.fields.length} fields for somebody`, copied.plan);
 					bench.chooseFields(copied.fields);
 				}}
-			>
-				<option value="">Copy for…</option>
-				<PersonOptions {bench} except={same((f) => f.person)} />
-			</select>
+			/>
 		{/if}
 		<button
 			class="button grave"

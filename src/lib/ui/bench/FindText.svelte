@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { KINDS, kindOf } from '../../core/field';
 	import type { KindName } from '../../core/packet';
 	import { findText } from '../../core/page';
@@ -78,12 +79,20 @@
 	</p>
 	{#if hits.length > 0}
 		<div class="flex items-center gap-1.5 border-t border-hairline pt-2">
-			<select class="input" aria-label="Kind to place" bind:value={kind}
-				>{#each KINDS as one (one.kind)}<option value={one.kind}>{one.name}</option>{/each}</select
-			>
-			<select class="input" aria-label="Where to place it" bind:value={beside}
-				>{#each BESIDE as one (one)}<option>{one}</option>{/each}</select
-			>
+			<Choice
+				label="Kind to place"
+				unseen
+				value={kind}
+				options={KINDS.map((one) => [one.kind, one.name])}
+				onchoose={(one) => (kind = one as typeof kind)}
+			/>
+			<Choice
+				label="Where to place it"
+				unseen
+				value={beside}
+				options={BESIDE.map((one) => [one, one])}
+				onchoose={(one) => (beside = one as typeof beside)}
+			/>
 		</div>
 		<button class="button" onclick={place}>Place at {hits.length === 1 ? 'it' : `all ${hits.length}`}</button>
 	{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import type { Snippet } from 'svelte';
 	import { numberShown } from '../../core/field';
 	import { localeOf, LOCALES, type PlanLock } from '../../core/packet';
@@ -67,17 +68,15 @@
 						bench.change('message', withSubject({ ...plan, message }, subject), true)}
 				/>
 			{/if}
-			<label
-				>Numbers and dates as in<select
-					class="input mt-1"
-					value={localeOf(plan)}
-					onchange={(e) =>
-						bench.change('language', { ...plan, locale: e.currentTarget.value as (typeof LOCALES)[number] })}
-					>{#each LOCALES as locale (locale)}<option value={locale}
-							>{names.of(locale)}, {numberShown('1234.5', { decimals: 2 }, locale)}</option
-						>{/each}</select
-				></label
-			>
+			<Choice
+				label="Numbers and dates as in"
+				value={localeOf(plan)}
+				options={LOCALES.map((locale) => [
+					locale,
+					`${names.of(locale)}, ${numberShown('1234.5', { decimals: 2 }, locale)}`
+				])}
+				onchoose={(locale) => bench.change('language', { ...plan, locale: locale as (typeof LOCALES)[number] })}
+			/>
 			<SendingPart {bench} />
 			{#if bench.asTemplate}
 				<LocksPart

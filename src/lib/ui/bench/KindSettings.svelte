@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Day from '../parts/Day.svelte';
+	import Choice from '../parts/Choice.svelte';
 	import { cutText } from '../../core/clean-text';
 	import {
 		COUNTRIES,
@@ -130,50 +132,45 @@
 {#snippet numberLook()}
 	<div class="grid grid-cols-2 gap-2">
 		{@render whole('decimals', 'Decimals', 0, 6)}
-		<label
-			>Currency<select
-				class="input mt-1"
-				value={s['currency'] ?? ''}
-				onchange={(e) => set('currency', e.currentTarget.value)}
-				><option value="">none</option>{#each CURRENCIES as code (code)}<option>{code}</option>{/each}</select
-			></label
-		>
+		<Choice
+			label="Currency"
+			value={String(s['currency'] ?? '')}
+			options={[['', 'none'], ...CURRENCIES.map((code): [string, string] => [code, code])]}
+			onchoose={(code) => set('currency', code)}
+		/>
 	</div>
 	{#if s['currency']}
-		<label
-			>Written<select
-				class="input mt-1"
-				value={s['money'] ?? 'symbol'}
-				onchange={(e) => set('money', e.currentTarget.value)}
-				><option value="symbol">with its sign</option><option value="code">with its code</option></select
-			></label
-		>
+		<Choice
+			label="Written"
+			value={String(s['money'] ?? 'symbol')}
+			options={[
+				['symbol', 'with its sign'],
+				['code', 'with its code']
+			]}
+			onchoose={(money) => set('money', money)}
+		/>
 	{/if}
 {/snippet}
 {#snippet dateLook()}
-	<label
-		>Written<select
-			class="input mt-1"
-			value={s['format'] ?? 'long'}
-			onchange={(e) => set('format', e.currentTarget.value)}
-			>{#each DATE_FORMATS as format (format)}<option value={format}
-					>{dayShown('2026-12-02', format, localeOf(plan))}</option
-				>{/each}</select
-		></label
-	>
+	<Choice
+		label="Written"
+		value={String(s['format'] ?? 'long')}
+		options={DATE_FORMATS.map((format) => [format, dayShown('2026-12-02', format, localeOf(plan))])}
+		onchoose={(format) => set('format', format)}
+	/>
 {/snippet}
 
 {#if field.kind === 'name'}
-	<label
-		>Which part<select
-			class="input mt-1"
-			value={s['part'] ?? 'full'}
-			onchange={(e) => set('part', e.currentTarget.value)}
-			><option value="full">in full</option><option value="given">given name</option><option value="family"
-				>family name</option
-			></select
-		></label
-	>
+	<Choice
+		label="Which part"
+		value={String(s['part'] ?? 'full')}
+		options={[
+			['full', 'in full'],
+			['given', 'given name'],
+			['family', 'family name']
+		]}
+		onchoose={(part) => set('part', part)}
+	/>
 {:else if field.kind === 'signing-date'}
 	{@render dateLook()}
 {:else if field.kind === 'text'}
@@ -183,25 +180,19 @@
 		{@render whole('most', 'at most', 1, 2000)}
 	</div>
 	{@render whole('boxes', 'Exactly, each in a box of its own', 1, 60)}
-	<label
-		>Must be<select
-			class="input mt-1"
-			value={s['pattern'] ?? ''}
-			onchange={(e) => set('pattern', e.currentTarget.value)}
-			><option value="">anything</option>{#each PATTERNS as pattern (pattern)}<option value={pattern}
-					>{PATTERN_NAMES[pattern]}</option
-				>{/each}</select
-		></label
-	>
+	<Choice
+		label="Must be"
+		value={String(s['pattern'] ?? '')}
+		options={[['', 'anything'], ...PATTERNS.map((pattern): [string, string] => [pattern, PATTERN_NAMES[pattern]])]}
+		onchoose={(pattern) => set('pattern', pattern)}
+	/>
 	{#if s['pattern'] === 'postcode' || s['pattern'] === 'phone'}
-		<label
-			>Country<select
-				class="input mt-1"
-				value={s['country'] ?? 'GB'}
-				onchange={(e) => set('country', e.currentTarget.value)}
-				>{#each COUNTRIES as code (code)}<option value={code}>{countryName(code)}</option>{/each}</select
-			></label
-		>
+		<Choice
+			label="Country"
+			value={String(s['country'] ?? 'GB')}
+			options={COUNTRIES.map((code) => [code, countryName(code)])}
+			onchoose={(country) => set('country', country)}
+		/>
 	{:else if s['pattern'] === 'own'}
 		<label
 			>Pattern <span class="text-quiet">regular expression, for the whole text</span><input
@@ -217,7 +208,7 @@
 		>Stands there to begin with<input
 			class="input mt-1"
 			maxlength="2000"
-			value={s['default'] ?? ''}
+			value={String(s['default'] ?? '')}
 			oninput={(e) => set('default', e.currentTarget.value)}
 		/></label
 	>
@@ -240,19 +231,21 @@
 	{#each [['least', 'Not before'], ['most', 'Not after']] as const as [name, label] (name)}
 		{@const way = boundWay(s[name])}
 		<div class="grid gap-1">
-			<label
-				>{label}<select class="input mt-1" value={way} onchange={(e) => boundTo(name, e.currentTarget.value)}
-					><option value="none">no limit</option><option value="day">a fixed day</option><option value="rule"
-						>relative to another date</option
-					></select
-				></label
-			>
-			{#if way === 'day'}<input
-					class="input"
-					type="date"
-					aria-label="{label} this day"
-					value={s[name]}
-					onchange={(e) => e.currentTarget.value && set(name, e.currentTarget.value)}
+			<Choice
+				{label}
+				value={way}
+				options={[
+					['none', 'no limit'],
+					['day', 'a fixed day'],
+					['rule', 'relative to another date']
+				]}
+				onchoose={(to) => boundTo(name, to)}
+			/>
+			{#if way === 'day'}<Day
+					label="{label} this day"
+					unseen
+					value={String(s[name] ?? '')}
+					onchoose={(day) => day && set(name, day)}
 				/>
 			{:else if way === 'rule'}<RuleBox
 					{bench}
@@ -270,16 +263,12 @@
 			value={listed}
 			onchange={(e) => options(e.currentTarget.value)}></textarea></label
 	>
-	<label
-		>Chosen to begin with<select
-			class="input mt-1"
-			value={s['default'] ?? ''}
-			onchange={(e) => set('default', e.currentTarget.value)}
-			><option value="">nothing</option>{#each optionsOf(field) as option (option.value)}<option value={option.value}
-					>{option.text || option.value}</option
-				>{/each}</select
-		></label
-	>
+	<Choice
+		label="Chosen to begin with"
+		value={String(s['default'] ?? '')}
+		options={[['', 'nothing'], ...optionsOf(field).map(({ value, text }): [string, string] => [value, text || value])]}
+		onchoose={(first) => set('default', first)}
+	/>
 {:else if field.kind === 'pick-one' || field.kind === 'ticks'}
 	<div class="grid grid-cols-2 gap-2">
 		<label

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { valuesOf } from '../../core/template';
 	import type { Bench } from './bench.svelte';
 
@@ -78,33 +79,28 @@
 		oninput={(e) => onchange({ message: e.currentTarget.value })}></textarea></label
 >
 <div class="-mt-2 flex flex-wrap gap-2">
-	<select
-		class="input w-auto! max-w-40"
-		aria-label="Value to put into the letter to {of}"
+	<Choice
+		label="Value to put into the letter to {of}"
+		unseen
+		narrow
+		empty="Value…"
 		value=""
-		onchange={(e) => {
-			insert(e.currentTarget.value);
-			e.currentTarget.value = '';
-		}}
-	>
-		<option value="">Value…</option>
-		{#each valuesOf(bench.plan) as value (value)}<option {value}>{value.slice(1, -1)}</option>{/each}
-	</select>
-	<select
-		class="input w-auto! max-w-36"
-		aria-label="Saved text for the letter to {of}"
+		options={valuesOf(bench.plan).map((value) => [value, value.slice(1, -1)])}
+		onchoose={insert}
+	/>
+	<Choice
+		label="Saved text for the letter to {of}"
+		unseen
+		narrow
+		empty="Saved text…"
 		value=""
-		onfocus={() => texts === null && void ask('GET')}
-		onpointerdown={() => texts === null && void ask('GET')}
-		onchange={(e) => {
-			const text = texts?.find((one) => one.id === e.currentTarget.value);
+		options={(texts ?? []).map(({ id, title }) => [id, title])}
+		onopen={() => texts === null && void ask('GET')}
+		onchoose={(id) => {
+			const text = texts?.find((one) => one.id === id);
 			if (text) onchange({ subject: text.subject, message: text.message });
-			e.currentTarget.value = '';
 		}}
-	>
-		<option value="">Saved text…</option>
-		{#each texts ?? [] as text (text.id)}<option value={text.id}>{text.title}</option>{/each}
-	</select>
+	/>
 	<button class="plain" disabled={message.trim() === ''} onclick={() => (keeping = !keeping)}>Keep this text</button>
 </div>
 {#if keeping}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import type { Adding, LooksLike } from './adding.svelte';
 
 	/** Says which template a document looks like, and how much; a person takes it, another, or none. */
@@ -19,20 +20,18 @@
 			>Fit {first.title}</button
 		>
 		{#if others.length > 0}
-			<select
-				class="input w-36!"
-				aria-label="Another template"
+			<Choice
+				label="Another template"
+				unseen
+				narrow
+				empty="Another…"
 				value=""
-				onchange={(e) => {
-					const other = others.find((one) => `${one.id} ${one.paper}` === e.currentTarget.value);
+				options={others.map((one) => [`${one.id} ${one.paper}`, `${one.title}, ${percent(one.share)}`])}
+				onchoose={(chosen) => {
+					const other = others.find((one) => `${one.id} ${one.paper}` === chosen);
 					if (other) void adding.useTemplate(other.id, other.paper, like.paper);
 				}}
-			>
-				<option value="">Another…</option>
-				{#each others as one (`${one.id} ${one.paper}`)}<option value="{one.id} {one.paper}"
-						>{one.title}, {percent(one.share)}</option
-					>{/each}
-			</select>
+			/>
 		{/if}
 		<button class="button" onclick={() => (adding.looksLike = null)}>No, it is new</button>
 	</p>

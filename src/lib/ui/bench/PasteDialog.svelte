@@ -1,8 +1,9 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { Dialog } from 'bits-ui';
 	import DialogBox from '../frame/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
-	import PersonOptions from './PersonOptions.svelte';
+	import { personChoices } from './person-choices';
 	import { pasteBlock, peopleHere, type Block } from './copying';
 
 	/** Fields from another packet whose people are not here: asks whose each is to be, then places them. */
@@ -37,15 +38,12 @@
 	>
 	<div class="grid gap-3">
 		{#each here.unknown as person (person.id)}
-			<label
-				>What was {person.name || person.email || 'somebody’s without a name'}’s<select
-					class="input mt-1"
-					bind:value={who[person.id]}
-				>
-					<option value="">nobody’s yet</option>
-					<PersonOptions {bench} />
-				</select></label
-			>
+			<Choice
+				label="What was {person.name || person.email || 'somebody’s without a name'}’s"
+				value={who[person.id] ?? ''}
+				options={[['', 'nobody’s yet'], ...personChoices(bench.actors)]}
+				onchoose={(id) => (who[person.id] = id)}
+			/>
 		{/each}
 	</div>
 	<p class="flex gap-2 pt-4">

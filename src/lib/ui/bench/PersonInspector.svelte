@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { DUTIES, isAddress, type Duty, type PersonLock, type PlanPerson } from '../../core/packet';
 	import { acts, comesBefore, stopOf } from '../../core/route';
 	import type { Bench } from './bench.svelte';
@@ -52,19 +53,16 @@
 		>
 	{:else if person.role}<p class="-mt-2 text-quiet">{person.role}</p>{/if}
 	{#if namers.length > 0}
-		<label
-			>Named by<select
-				class="input mt-1"
-				value={person.namedBy ?? ''}
-				onchange={(e) => {
-					const by = e.currentTarget.value;
-					set('who names them', by === '' ? { namedBy: undefined } : { name: '', email: '', namedBy: by }, false);
-				}}
-				><option value="">{bench.asTemplate ? 'whoever sends it' : 'me, here'}</option>
-				{#each namers as one (one.id)}<option value={one.id}>{one.name || roleName(one)}, on finishing</option
-					>{/each}</select
-			></label
-		>
+		<Choice
+			label="Named by"
+			value={person.namedBy ?? ''}
+			options={[
+				['', bench.asTemplate ? 'whoever sends it' : 'me, here'],
+				...namers.map((one): [string, string] => [one.id, `${one.name || roleName(one)}, on finishing`])
+			]}
+			onchoose={(by) =>
+				set('who names them', by === '' ? { namedBy: undefined } : { name: '', email: '', namedBy: by }, false)}
+		/>
 	{/if}
 	{#if person.namedBy === undefined}
 		<label
@@ -106,15 +104,13 @@
 			/></label
 		>
 	{/each}
-	<label
-		>Duty<select
-			class="input mt-1"
-			disabled={bench.isPersonLocked(person.id, 'duty')}
-			value={person.duty}
-			onchange={(e) => set('duty', { duty: e.currentTarget.value as Duty }, false)}
-			>{#each DUTIES as d (d)}<option>{d}</option>{/each}</select
-		></label
-	>
+	<Choice
+		label="Duty"
+		disabled={bench.isPersonLocked(person.id, 'duty')}
+		value={person.duty}
+		options={DUTIES.map((d) => [d, d])}
+		onchoose={(duty) => set('duty', { duty: duty as Duty }, false)}
+	/>
 	<StopPart {bench} {person} />
 	<ReachPart {bench} {person} {set} />
 	{#if acts(person.duty)}<CheckPart {bench} {person} {set} />{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import type { Field } from '../../core/packet';
 	import type { Pin } from '../../core/page';
 	import type { Bench } from './bench.svelte';
@@ -58,22 +59,21 @@
 
 <fieldset class="grid gap-2">
 	<legend class="pb-1">Pinned to <span class="text-quiet">what it follows in another version</span></legend>
-	<select
-		class="input"
-		aria-label="Pinned to"
+	<Choice
+		label="Pinned to"
+		unseen
 		value={way}
-		onchange={(e) => {
-			const to = e.currentTarget.value;
+		options={[
+			...(way === '' ? [['', 'several ways'] as const] : []),
+			['words', 'the words around it, by itself'],
+			['phrase', 'a phrase…'],
+			['page', 'the page']
+		]}
+		onchoose={(to) => {
 			if (to === 'phrase') mark();
 			else if (to !== '') pin(to as 'words' | 'page');
-			e.currentTarget.value = way;
 		}}
-	>
-		{#if way === ''}<option value="">several ways</option>{/if}
-		<option value="words">the words around it, by itself</option>
-		<option value="phrase">a phrase…</option>
-		<option value="page">the page</option>
-	</select>
+	/>
 	{#if bench.marking}
 		<p role="status" class="text-thread">
 			Draw a band over the words on the page. <button class="plain" onclick={() => (bench.marking = null)}
@@ -91,15 +91,12 @@
 					: ` stands ${places.length} times`}
 		</p>
 		{#if places.length > 1}
-			<label
-				>Which of them<select
-					class="input mt-1"
-					value={phrase.nth}
-					onchange={(e) => which(Number(e.currentTarget.value))}
-				>
-					{#each places as place, i (i)}<option value={i + 1}>{i + 1}, on page {place.page + 1}</option>{/each}
-				</select></label
-			>
+			<Choice
+				label="Which of them"
+				value={String(phrase.nth)}
+				options={places.map((place, i) => [String(i + 1), `${i + 1}, on page ${place.page + 1}`])}
+				onchoose={(nth) => which(Number(nth))}
+			/>
 		{/if}
 	{:else if fields.length === 1 && way === 'words'}
 		<p class="text-quiet">There are no words on this page; it keeps its place on the page.</p>

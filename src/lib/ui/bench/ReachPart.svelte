@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { DELIVERIES, isPhone, isTexted, LOCALES, type DeliveryWay, type PlanPerson } from '../../core/packet';
 	import { roleName } from '../../core/template';
 	import { LANGUAGES } from '../../words/words';
@@ -21,39 +22,35 @@
 	const spoken = (locale: string) => (LANGUAGES as readonly string[]).includes(locale.split('-')[0]!);
 </script>
 
-<label
-	>Hears of it<select
-		id="person-deliver"
-		class="input mt-1"
-		value={person.deliver ?? 'mail'}
-		onchange={(e) => {
-			const way = e.currentTarget.value as DeliveryWay;
-			set(
-				'how they are reached',
-				{
-					deliver: way === 'mail' ? undefined : way,
-					hostedBy: way === 'in person' ? (person.hostedBy ?? hosts[0]?.id) : undefined
-				},
-				false
-			);
-		}}
-		>{#each DELIVERIES as way (way)}
-			{#if way !== 'in person' || (person.duty !== 'hosts' && person.duty !== 'gets a copy')}<option value={way}
-					>{WAY_NAMES[way]}</option
-				>{/if}
-		{/each}</select
-	></label
->
+<Choice
+	label="Hears of it"
+	id="person-deliver"
+	value={person.deliver ?? 'mail'}
+	options={DELIVERIES.filter(
+		(way) => way !== 'in person' || (person.duty !== 'hosts' && person.duty !== 'gets a copy')
+	).map((way) => [way, WAY_NAMES[way]])}
+	onchoose={(chosen) => {
+		const way = chosen as DeliveryWay;
+		set(
+			'how they are reached',
+			{
+				deliver: way === 'mail' ? undefined : way,
+				hostedBy: way === 'in person' ? (person.hostedBy ?? hosts[0]?.id) : undefined
+			},
+			false
+		);
+	}}
+/>
 {#if person.deliver === 'in person'}
-	<label
-		>Hosted by<select
-			class="input mt-1"
-			value={person.hostedBy ?? ''}
-			onchange={(e) => set('who hosts them', { hostedBy: e.currentTarget.value || undefined }, false)}
-			><option value="">{hosts.length === 0 ? 'nobody hosts yet: give somebody that duty' : 'choose'}</option>
-			{#each hosts as host (host.id)}<option value={host.id}>{host.name || roleName(host)}</option>{/each}</select
-		></label
-	>
+	<Choice
+		label="Hosted by"
+		value={person.hostedBy ?? ''}
+		options={[
+			['', hosts.length === 0 ? 'nobody hosts yet: give somebody that duty' : 'choose'],
+			...hosts.map((host): [string, string] => [host.id, host.name || roleName(host)])
+		]}
+		onchoose={(host) => set('who hosts them', { hostedBy: host || undefined }, false)}
+	/>
 {/if}
 {#if isTexted(person) || phone !== ''}
 	<label
@@ -71,17 +68,18 @@
 	>
 	{#if phone !== '' && !isPhone(phone)}<p class="wrong -mt-2">That can’t be a telephone number yet.</p>{/if}
 {/if}
-<label
-	>Language of their page and letters<select
-		class="input mt-1"
-		value={person.locale ?? ''}
-		onchange={(e) => set('language', { locale: (e.currentTarget.value || undefined) as PlanPerson['locale'] }, false)}
-		><option value="">what their browser asks for</option>
-		{#each LOCALES as locale (locale)}<option value={locale}
-				>{names.of(locale)}{spoken(locale) ? '' : ', page in English'}</option
-			>{/each}</select
-	></label
->
+<Choice
+	label="Language of their page and letters"
+	value={person.locale ?? ''}
+	options={[
+		['', 'what their browser asks for'],
+		...LOCALES.map((locale): [string, string] => [
+			locale,
+			`${names.of(locale)}${spoken(locale) ? '' : ', page in English'}`
+		])
+	]}
+	onchoose={(locale) => set('language', { locale: (locale || undefined) as PlanPerson['locale'] }, false)}
+/>
 <label
 	>Note for {person.name || roleName(person)} alone<textarea
 		class="input mt-1 h-16"

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import type { Plan, Sending } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
 	import { changeSending, type Change } from './edits';
@@ -64,13 +65,18 @@
 		>
 		{#if plan.days !== null}
 			{@render days('Days to complete', plan.days, 730, (n) => bench.change('deadline', { ...plan, days: n }))}
-			<select
-				class="input w-auto!"
-				aria-label="Which days count"
+			<Choice
+				label="Which days count"
+				unseen
+				narrow
 				value={sending.workingDays ? 'working' : 'all'}
-				onchange={(e) => set('which days count', { workingDays: e.currentTarget.value === 'working' || undefined })}
-				><option value="all">days</option><option value="working">working days</option></select
-			>
+				options={[
+					['all', 'days'],
+					['working', 'working days']
+				]}
+				disabled={timeLocked}
+				onchoose={(which) => set('which days count', { workingDays: which === 'working' || undefined })}
+			/>
 		{/if}
 	</p>
 	{#if plan.days !== null}
@@ -169,21 +175,20 @@
 		{#if bench.correcting}
 			<p class="text-[14px] text-quiet">Its folder is changed on the packet’s own page.</p>
 		{:else}
-			<label
-				>Folder<select
-					class="input mt-1"
-					value={sending.folder ?? UNSAID}
-					onchange={(e) =>
-						set('folder', { folder: e.currentTarget.value === UNSAID ? undefined : e.currentTarget.value })}
-				>
-					<option value={UNSAID}>{hasTemplate ? 'that of the template' : 'none'}</option>
-					{#if hasTemplate}<option value="">none</option>{/if}
-					{#each folders as folder (folder)}<option value={folder}>{folder}</option>{/each}
-					{#if sending.folder && !folders.includes(sending.folder)}<option value={sending.folder}
-							>{sending.folder}, not yours</option
-						>{/if}
-				</select></label
-			>
+			<Choice
+				label="Folder"
+				value={sending.folder ?? UNSAID}
+				disabled={locked}
+				options={[
+					[UNSAID, hasTemplate ? 'that of the template' : 'none'],
+					...(hasTemplate ? [['', 'none'] as const] : []),
+					...folders.map((folder) => [folder, folder] as const),
+					...(sending.folder && !folders.includes(sending.folder)
+						? [[sending.folder, `${sending.folder}, not yours`] as const]
+						: [])
+				]}
+				onchoose={(folder) => set('folder', { folder: folder === UNSAID ? undefined : folder })}
+			/>
 		{/if}
 		{#each FILED as [what, name, most] (what)}
 			<label

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { groupOptions, keyTypes, optionsOf, questionOfKey } from '../../core/field';
 	import { howsFor, ruleOf, simpleOf, type How, type RuleFault } from '../../core/rule';
 	import type { Bench } from './bench.svelte';
@@ -75,51 +76,61 @@
 
 <fieldset class="grid gap-2">
 	<legend class="pb-1">{title}</legend>
-	<select class="input" aria-label={title} value={way} onchange={(e) => choose(e.currentTarget.value)}>
-		<option value="always">{always}</option>
-		<option value="simple" disabled={keys.length === 0}
-			>when another answer is …{keys.length === 0 ? ' (no answer can be asked for yet)' : ''}</option
-		>
-		<option value="rule">by a rule I write</option>
-	</select>
+	<Choice
+		label={title}
+		unseen
+		value={way}
+		options={[
+			['always', always],
+			[
+				'simple',
+				`when another answer is …${keys.length === 0 ? ' (no answer can be asked for yet)' : ''}`,
+				keys.length === 0
+			],
+			['rule', 'by a rule I write']
+		]}
+		onchoose={choose}
+	/>
 	{#if way === 'simple' && simple}
 		<div class="grid grid-cols-2 gap-1">
-			<select
-				class="input"
-				aria-label="{title}: which answer"
+			<Choice
+				label="{title}: which answer"
+				unseen
 				value={simple.key}
-				onchange={(e) => set({ key: e.currentTarget.value })}
-			>
-				{#each keys as key (key)}<option value={key}>{key}</option>{/each}
-			</select>
-			<select
-				class="input"
-				aria-label="{title}: how"
+				options={keys.map((key) => [key, key])}
+				onchoose={(key) => set({ key })}
+			/>
+			<Choice
+				label="{title}: how"
+				unseen
 				value={simple.how}
-				onchange={(e) => set({ how: e.currentTarget.value as How })}
-			>
-				{#each howsFor(type ?? 'text') as how (how)}<option value={how}>{how}</option>{/each}
-			</select>
+				options={howsFor(type ?? 'text').map((how) => [how, how])}
+				onchoose={(how) => set({ how: how as How })}
+			/>
 			{#if valued}
 				{#if type === 'truth'}
-					<select
-						class="input col-span-2"
-						aria-label="{title}: value"
-						value={simple.value}
-						onchange={(e) => set({ value: e.currentTarget.value })}
-					>
-						<option value="yes">yes</option><option value="no">no</option>
-					</select>
+					<div class="col-span-2">
+						<Choice
+							label="{title}: value"
+							unseen
+							value={simple.value}
+							options={[
+								['yes', 'yes'],
+								['no', 'no']
+							]}
+							onchoose={(value) => set({ value })}
+						/>
+					</div>
 				{:else if options.length > 0}
-					<select
-						class="input col-span-2"
-						aria-label="{title}: value"
-						value={simple.value}
-						onchange={(e) => set({ value: e.currentTarget.value })}
-					>
-						{#each options as option (option.value)}<option value={option.value}>{option.text || option.value}</option
-							>{/each}
-					</select>
+					<div class="col-span-2">
+						<Choice
+							label="{title}: value"
+							unseen
+							value={simple.value}
+							options={options.map(({ value, text }) => [value, text || value])}
+							onchoose={(value) => set({ value })}
+						/>
+					</div>
 				{:else}
 					<input
 						class="input col-span-2"

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import type { Field } from '../../core/packet';
 	import { UNITS, type Bench, type Unit } from './bench.svelte';
 	import { shiftFields, shownAt } from './field-edits';
@@ -28,14 +29,19 @@
 <fieldset>
 	<legend class="flex items-baseline gap-2 pb-1">
 		Where
-		<select
-			class="border-0 bg-transparent p-0 text-[13px] text-quiet"
-			aria-label="Unit"
+		<Choice
+			label="Unit"
+			unseen
+			narrow
+			plain
 			value={bench.unit}
-			onchange={(e) => (bench.unit = e.currentTarget.value as Unit)}
-			><option value="mm">millimetres</option><option value="pt">points</option><option value="in">inches</option
-			></select
-		>
+			options={[
+				['mm', 'millimetres'],
+				['pt', 'points'],
+				['in', 'inches']
+			]}
+			onchoose={(unit) => (bench.unit = unit as Unit)}
+		/>
 	</legend>
 	<div class="grid grid-cols-2 gap-2">
 		{#each SIDES as [side, name] (side)}

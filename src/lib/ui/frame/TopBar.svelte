@@ -1,11 +1,14 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import Menu from '../parts/Menu.svelte';
 	import Find from './Find.svelte';
 	import NewPacket from './NewPacket.svelte';
 	import { monogram } from '../thread/stops';
 
 	let { account, demo }: { account: { name: string; email: string; level: string }; demo: boolean } = $props();
 
+	let out = $state<HTMLFormElement>();
 	const areas = $derived([
 		{ to: '/desk', name: 'Desk' },
 		...(account.level === 'viewer'
@@ -48,19 +51,16 @@
 		{#if account.level !== 'viewer'}
 			<NewPacket />
 		{/if}
-		<details class="relative">
-			<summary
-				class="flex size-7 cursor-pointer list-none items-center justify-center rounded-full border border-ink text-[12px] font-bold"
-				aria-label="{account.name}, {account.level}"
-			>
-				{monogram(account.name)}
-			</summary>
-			<div class="absolute right-0 z-30 mt-2 w-60 rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)">
-				<p class="font-semibold">{account.name}</p>
-				<p class="pb-2 text-[14px] text-quiet">{account.email} · {account.level}</p>
-				<p class="pb-2"><a class="text-thread underline" href="/account">Password, passkeys, sessions</a></p>
-				<form method="POST" action="/sign-out"><button class="button">Sign out</button></form>
-			</div>
-		</details>
+		<form method="POST" action="/sign-out" bind:this={out} class="hidden"></form>
+		<Menu
+			label={monogram(account.name)}
+			hint="{account.name}, {account.level}"
+			look="flex size-7 cursor-pointer items-center justify-center rounded-full border border-ink text-[12px] font-bold"
+			heading="{account.name}, {account.email} · {account.level}"
+			entries={[
+				{ name: 'Password, passkeys, sessions', run: () => goto('/account') },
+				{ name: 'Sign out', run: () => out?.requestSubmit() }
+			]}
+		/>
 	</div>
 </header>

@@ -80,7 +80,7 @@
 			{:else if mayAct}
 				<p class="pt-2">
 					<button class="button" onclick={() => (correcting = true)}
-						>{need.phone === null ? 'Correct the address' : 'Correct the number'}</button
+						>{need.phone === null ? 'Put the address right' : 'Put the number right'}</button
 					>
 				</p>
 			{/if}
@@ -149,7 +149,7 @@
 				{@render retry()}
 			</div>
 		{:else}
-			<p>{need.corrects ? 'Correction' : 'Draft'}: <b>{need.title}</b></p>
+			<p>{need.corrects ? 'Being put right' : 'Draft'}: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">
 				{#if need.corrects}of <span class="font-mono">{need.corrects}</span> ·{/if}
 				{need.fault

@@ -17,7 +17,7 @@
 </script>
 
 <div class="mb-5 border-l-[3px] bg-linen px-4 py-3 {shut ? 'border-thread' : 'border-copper'}">
-	<h2 class="text-[16px]">{shut ? 'Being corrected' : 'A correction was begun'}</h2>
+	<h2 class="text-[16px]">{shut ? 'Being put right' : 'Put right, not sent yet'}</h2>
 	<p class="pb-2 text-[14px]">
 		{#if shut}{packet.correcting!.by} is at it. Shut to signers until {clock(packet.correcting!.until, packet.zone)}, or
 			half an hour after the last change.
@@ -27,10 +27,10 @@
 	<p class="wrong empty:hidden" role="alert">{saidTo(answered, 'begin-correction')}</p>
 	<div class="flex flex-wrap gap-2">
 		{#if open}<form method="POST" action="?/begin-correction">
-				<button class="button">Go on correcting</button>
+				<button class="button">Go on putting it right</button>
 			</form>{/if}
 		<form method="POST" action="?/leave-correction">
-			<button class="button">{shut ? 'Leave it as it was' : 'Put the correction away'}</button>
+			<button class="button">{shut ? 'Leave it as it was' : 'Put what was changed away'}</button>
 		</form>
 	</div>
 </div>

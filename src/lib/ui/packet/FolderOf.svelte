@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { saidTo, type Answered } from './form';
+	import Choice from '../parts/Choice.svelte';
 	import SmallForm from './SmallForm.svelte';
 
 	/** Which folder of the office a packet lies in, and the way into another. */
@@ -21,13 +22,16 @@
 			ondone={() => (moving = false)}
 			onleave={() => (moving = false)}
 		>
-			<label
-				>Into the folder<select class="input mt-1" name="folder" value={answered?.kept?.['folder'] ?? folder}>
-					<option value="">none, the whole office’s</option>
-					{#each folders as one (one)}<option value={one}>{one}</option>{/each}
-					{#if folder && !folders.includes(folder)}<option value={folder} disabled>{folder}</option>{/if}
-				</select></label
-			>
+			<Choice
+				label="Into the folder"
+				name="folder"
+				value={answered?.kept?.['folder'] ?? folder}
+				options={[
+					['', 'none, the whole office’s'],
+					...folders.map((one): [string, string] => [one, one]),
+					...(folder && !folders.includes(folder) ? [[folder, folder, true] as const] : [])
+				]}
+			/>
 			<p class="text-[14px] text-quiet">
 				Who sees into that folder sees it from then on. The record says that it was moved.
 			</p>

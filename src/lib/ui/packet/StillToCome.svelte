@@ -66,7 +66,7 @@
 			{#if correcting === `mail ${person.id}`}
 				<SmallForm
 					action="?/correct"
-					button="Correct"
+					button="Put it right"
 					say={saidTo(answered, 'correct', person.id)}
 					ondone={() => (correcting = '')}
 					onleave={() => (correcting = '')}
@@ -85,7 +85,7 @@
 			{:else if correcting === `phone ${person.id}`}
 				<SmallForm
 					action="?/phone"
-					button="Correct"
+					button="Put it right"
 					say={saidTo(answered, 'phone', person.id)}
 					ondone={() => (correcting = '')}
 					onleave={() => (correcting = '')}
@@ -125,14 +125,14 @@
 						<button
 							class="plain"
 							onclick={() => (correcting = `mail ${person.id}`)}
-							aria-label="Correct the address of {person.name}">Correct the address</button
+							aria-label="Put the address of {person.name} right">Put the address right</button
 						>
 					{/if}
 					{#if person.deliver === 'text' || person.deliver === 'mail and text'}
 						<button
 							class="plain"
 							onclick={() => (correcting = `phone ${person.id}`)}
-							aria-label="Correct the number of {person.name}">Correct the number</button
+							aria-label="Put the number of {person.name} right">Put the number right</button
 						>
 					{/if}
 				</div>

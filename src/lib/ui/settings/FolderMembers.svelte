@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import Choice from '../parts/Choice.svelte';
 	import { POWERS, type Power } from '../../core/access';
 
 	/** Who belongs to a closed folder and what each may there; owners of the office need not be named. */
@@ -13,6 +14,7 @@
 		able: boolean;
 	} = $props();
 
+	const forms = $state<Record<string, HTMLFormElement>>({});
 	const MAY: Record<Power, string> = {
 		sees: 'sees',
 		prepares: 'sees and prepares',
@@ -23,23 +25,25 @@
 </script>
 
 {#snippet powers(name: string, account: string, power: Power | '', label: string)}
-	<form method="POST" action="?/member" use:enhance class="flex items-center gap-2">
+	<form method="POST" action="?/member" use:enhance class="flex items-center gap-2" bind:this={forms[account]}>
 		<input type="hidden" name="folder" value={folder.name} />
 		<input type="hidden" name="account" value={account} />
-		<select
-			class="input w-auto!"
+		<Choice
+			label="What {name} may in {folder.name}"
+			unseen
+			narrow
 			name="power"
-			aria-label="What {name} may in {folder.name}"
 			disabled={!able}
-			onchange={(e) => e.currentTarget.form?.requestSubmit()}
-		>
-			{#if power === ''}<option value="">{label}</option>{/if}
-			{#each POWERS.filter((one) => levelOf(account) !== 'viewer' || one === 'sees') as one (one)}<option
-					value={one}
-					selected={power === one}>{MAY[one]}</option
-				>{/each}
-			{#if power !== ''}<option value="none">no member any more</option>{/if}
-		</select>
+			value={power}
+			options={[
+				...(power === '' ? [['', label] as const] : []),
+				...POWERS.filter((one) => levelOf(account) !== 'viewer' || one === 'sees').map(
+					(one) => [one, MAY[one]] as const
+				),
+				...(power === '' ? [] : [['none', 'no member any more'] as const])
+			]}
+			onchoose={() => forms[account]?.requestSubmit()}
+		/>
 	</form>
 {/snippet}
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Day from '../parts/Day.svelte';
 	import { enhance } from '$app/forms';
 
 	/** Days on which nobody works: taken from a calendar file, or written in one by one. */
@@ -38,7 +39,7 @@
 		<button class="button">Take them in</button>
 	</form>
 	<form method="POST" action="?/holiday" use:enhance class="flex flex-wrap items-end gap-2 pt-3">
-		<label>Day<input class="input mt-1" type="date" name="day" required /></label>
+		<div class="w-48"><Day label="Day" name="day" value="" required /></div>
 		<label class="min-w-0 flex-1">Called<input class="input mt-1" name="name" maxlength="120" /></label>
 		<button class="button">Add the day</button>
 	</form>

@@ -47,6 +47,19 @@
 		return () => pad?.off();
 	});
 
+	/** Writes a name smaller where it would be cut off at the edge of its box. */
+	const fitted = (_text: string) => (span: HTMLElement) => {
+		const fit = () => {
+			span.style.fontSize = '';
+			const room = span.parentElement!.clientWidth - 26;
+			const wide = span.offsetWidth;
+			if (wide > room) span.style.fontSize = `${Math.max(8, (24 * room) / wide)}px`;
+		};
+		fit();
+		// a hand that has come is wider or narrower than what stood there for it
+		void document.fonts.ready.then(fit);
+	};
+
 	function type(hand: (typeof HANDS)[number]) {
 		ongive(text.trim() === '' ? null : { way: 'typed', text: text.trim(), hand }, everywhere);
 	}
@@ -96,7 +109,7 @@
 					aria-label={words()('mark.hand', { name: text || name, n: HANDS.indexOf(hand) + 1 })}
 					disabled={text.trim() === ''}
 					style:font-family="'Hand {hand}', var(--letters)"
-					onclick={() => type(hand)}>{text || ' '}</button
+					onclick={() => type(hand)}><span class="inline-block" {@attach fitted(text)}>{text || ' '}</span></button
 				>
 			{/each}
 		</div>

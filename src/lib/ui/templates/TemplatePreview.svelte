@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '../parts/Choice.svelte';
 	import { enhance } from '$app/forms';
 	import type { Snippet } from 'svelte';
 	import type { Plan } from '../../core/packet';
@@ -138,13 +139,17 @@
 				<datalist id="folders"
 					>{#each folders as folder (folder)}<option value={folder}></option>{/each}</datalist
 				>
-				<label
-					>Who may use it<select class="input mt-1" name="shared" bind:value={shared}>
-						<option value="owner">only me</option>
-						<option value="chosen">people I choose</option>
-						<option value="office">the whole office</option>
-					</select></label
-				>
+				<Choice
+					label="Who may use it"
+					name="shared"
+					value={shared}
+					options={[
+						['owner', 'only me'],
+						['chosen', 'people I choose'],
+						['office', 'the whole office']
+					]}
+					onchoose={(who) => (shared = who)}
+				/>
 				{#if shared === 'chosen'}
 					<fieldset>
 						<legend class="unseen">Chosen people</legend>
@@ -157,14 +162,15 @@
 					</fieldset>
 				{/if}
 				{#if offices.length > 0}
-					<label
-						>Belongs to<select class="input mt-1" name="owner" value={chosen.owner}>
-							<option value={chosen.owner}>whom it belongs to now</option>
-							{#each offices.filter((one) => one.id !== chosen.owner) as one (one.id)}<option value={one.id}
-									>{one.name}</option
-								>{/each}
-						</select></label
-					>
+					<Choice
+						label="Belongs to"
+						name="owner"
+						value={chosen.owner}
+						options={[
+							[chosen.owner, 'whom it belongs to now'],
+							...offices.filter((one) => one.id !== chosen.owner).map(({ id, name }): [string, string] => [id, name])
+						]}
+					/>
 				{/if}
 				<p><button class="button">Keep</button></p>
 			</form>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '$lib/ui/parts/Choice.svelte';
 	import { enhance } from '$app/forms';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import { Dialog } from 'bits-ui';
@@ -126,16 +127,15 @@
 				onchange={(event) => event.currentTarget.requestSubmit()}
 			>
 				{#each data.targets as target (target.id)}
-					<label
-						>{target.name}{#if !target.needed}&nbsp;<span class="text-quiet">may be left</span>{/if}<select
-							class="input mt-1"
-							name={target.id}
-							value={data.setting.mapping[target.id]?.toString() ?? ''}
-							><option value="">no column</option>{#each data.columns as column, i (i)}<option value={i.toString()}
-									>{column || `Column ${i + 1}`}</option
-								>{/each}</select
-						></label
-					>
+					<Choice
+						label="{target.name}{target.needed ? '' : ', may be left'}"
+						name={target.id}
+						value={data.setting.mapping[target.id]?.toString() ?? ''}
+						options={[
+							['', 'no column'],
+							...data.columns.map((column, i): [string, string] => [i.toString(), column || `Column ${i + 1}`])
+						]}
+					/>
 				{/each}
 				<noscript><button class="button">Take these</button></noscript>
 			</form>

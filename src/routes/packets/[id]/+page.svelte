@@ -1,18 +1,20 @@
 <script lang="ts">
+	import Day from '$lib/ui/parts/Day.svelte';
 	import { isoDay } from '$lib/core/calendar';
 	import { live } from '$lib/core/field';
-	import { day, moment } from '$lib/ui/dates';
+	import { day } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import { saidTo, type Answered } from '$lib/ui/packet/form';
 	import BeingCorrected from '$lib/ui/packet/BeingCorrected.svelte';
 	import FolderOf from '$lib/ui/packet/FolderOf.svelte';
 	import Held from '$lib/ui/packet/Held.svelte';
+	import PacketHead from '$lib/ui/packet/PacketHead.svelte';
 	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
+	import RecordOf from '$lib/ui/packet/RecordOf.svelte';
 	import SmallForm from '$lib/ui/packet/SmallForm.svelte';
 	import StillToCome from '$lib/ui/packet/StillToCome.svelte';
 	import Wordings from '$lib/ui/packet/Wordings.svelte';
 	import SignPages from '$lib/ui/signing/SignPages.svelte';
-	import LongThread from '$lib/ui/thread/LongThread.svelte';
 
 	let { data, form } = $props();
 	const packet = $derived(data.packet);
@@ -53,57 +55,23 @@
 	);
 	let moving = $state(false);
 	let renewing = $state(false);
-	let only = $state('');
 	let withdrawing = $state(false);
-	const record = $derived(only === '' ? packet.record : packet.record.filter((e) => e.person === only));
 
 	$effect(() => keepCurrent((id) => id === packet.id || id === ''));
 </script>
 
 <svelte:head><title>{packet.title} · Pellum</title></svelte:head>
 <main id="main">
-	<div class="border-b border-hairline px-6 pt-4 pb-2">
-		<div class="flex flex-wrap items-start gap-x-6 gap-y-2">
-			<div class="min-w-0 flex-1">
-				<h1 class="text-[22px] leading-7">{packet.title}</h1>
-				<p class="text-quiet">
-					<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender}
-					{day(packet.sentAt, packet.zone, data.now)}{#each packet.from as made (made.template)}&nbsp;· from
-						<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.follows}&nbsp;·
-						a new version of
-						<a class="text-thread underline" href="/packets/{packet.follows.id}">{packet.follows.reference}</a
-						>{/if}{#if packet.followedBy}&nbsp;· followed by
-						<a class="text-thread underline" href="/packets/{packet.followedBy.id}">{packet.followedBy.reference}</a
-						>{/if}{#if packet.deadline && open}&nbsp;· until {day(packet.deadline, packet.zone, data.now)}{/if}
-				</p>
-				<p>{packet.why}</p>
-				<p class="wrong empty:hidden" role="alert">
-					{packet.correction ? '' : saidTo(answered, 'begin-correction')}
-				</p>
-			</div>
-			<div class="flex flex-wrap gap-2">
-				{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign">
-						<button class="button primary">Read and sign</button>
-					</form>{/if}
-				{#if out && mayAct && !packet.correction}<form method="POST" action="?/begin-correction">
-						<button class="button">Correct…</button>
-					</form>{/if}
-				{#if packet.status !== 'completed' && mayAct && !packet.followedBy}<button
-						class="button"
-						onclick={() => (renewing = true)}>New version…</button
-					>{/if}
-				{#if open && mayAct}<button class="button grave" onclick={() => (withdrawing = true)}>Withdraw…</button>{/if}
-				{#if data.account.level !== 'viewer'}<form method="POST" action="/packets/{packet.id}/template">
-						<button class="button">Keep as template</button>
-					</form>{/if}
-				{#if packet.status === 'completed'}<a class="button" href="/packets/{packet.id}/copies/answers"
-						>Answers as JSON</a
-					><a class="button" href="/packets/{packet.id}/copies/answers-csv">as CSV</a>{/if}
-				<a class="button" href="/packets/{packet.id}/copies/record">Record as JSON</a>
-			</div>
-		</div>
-		<div class="pt-3"><LongThread thread={packet.thread} now={data.now} ended={!open} /></div>
-	</div>
+	<PacketHead
+		{packet}
+		now={data.now}
+		{myTurn}
+		{mayAct}
+		mayPrepare={data.account.level !== 'viewer'}
+		{answered}
+		onrenew={() => (renewing = true)}
+		onwithdraw={() => (withdrawing = true)}
+	/>
 	<div class="flex flex-wrap">
 		<section aria-label="Pages" class="min-w-0 flex-[3_1_560px] bg-desk px-6 py-5">
 			{#if packet.sealed}
@@ -175,15 +143,13 @@
 							ondone={() => (moving = false)}
 							onleave={() => (moving = false)}
 						>
-							<label
-								>New last day<input
-									class="input mt-1"
-									type="date"
-									name="day"
-									required
-									value={answered?.kept?.['day'] ?? isoDay(packet.zone, packet.deadline)}
-								/></label
-							>
+							<Day
+								label="New last day"
+								name="day"
+								required
+								least={isoDay(packet.zone, data.now)}
+								value={answered?.kept?.['day'] ?? isoDay(packet.zone, packet.deadline)}
+							/>
 						</SmallForm>
 					{:else}<p class="pb-5">
 							<button class="button" onclick={() => (moving = true)}>Move the deadline…</button>
@@ -197,28 +163,7 @@
 						<dd class="wrap-anywhere">{value}</dd>{/each}
 				</dl>
 			{/if}
-			<div class="flex items-baseline gap-3 border-b border-ink pb-1">
-				<h2 id="record" class="text-[16px]">Record</h2>
-				<label class="ml-auto text-[14px]"
-					><span class="unseen">Show the record of</span>
-					<select class="input" bind:value={only}>
-						<option value="">everyone</option>
-						{#each packet.people as person (person.id)}<option value={person.id}>{person.name}</option>{/each}
-					</select>
-				</label>
-			</div>
-			<ol reversed>
-				{#each record as event (event.n)}
-					<li class="border-b border-hairline py-1.5 text-[14px] leading-5 wrap-anywhere">
-						{event.said}
-						<time
-							class="block text-[13px] text-quiet"
-							datetime={event.at}
-							title="{event.at}{event.from ? ` from ${event.from}` : ''}">{moment(event.at, packet.zone)}</time
-						>
-					</li>
-				{/each}
-			</ol>
+			<RecordOf record={packet.record} people={packet.people} zone={packet.zone} />
 		</section>
 	</div>
 </main>

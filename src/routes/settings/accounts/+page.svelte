@@ -1,5 +1,9 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { tick } from 'svelte';
+	import Choice from '$lib/ui/parts/Choice.svelte';
+	import Menu from '$lib/ui/parts/Menu.svelte';
+	import type { MenuEntry } from '$lib/ui/parts/menu';
 	import Proof from '$lib/ui/account/Proof.svelte';
 
 	let { data, form } = $props();
@@ -9,6 +13,30 @@
 		viewer: 'sees (viewer)'
 	};
 	const said = $derived((form ?? {}) as Record<string, string | undefined>);
+	type Person = (typeof data.people)[number];
+	let doing = $state<HTMLFormElement>();
+	let deed = $state({ action: 'level', id: '', level: '' });
+
+	async function act(action: string, id: string, level = '') {
+		deed = { action, id, level };
+		await tick();
+		doing?.requestSubmit();
+	}
+
+	/** The levels they haven't got, then what else can be done with their account. */
+	const deeds = (person: Person, me: boolean): MenuEntry[] => [
+		...Object.entries(LEVELS)
+			.filter(([level]) => level !== person.level)
+			.map(([level, name]) => ({ name, run: () => act('level', person.id, level) })),
+		...(person.invited ? [{ name: 'Send the invitation again', run: () => act('again', person.id) }] : []),
+		...(person.second && !me ? [{ name: 'Take the second factor away', run: () => act('factors', person.id) }] : []),
+		...(me
+			? []
+			: [
+					{ name: 'Sign them out everywhere', run: () => act('sessions', person.id) },
+					{ name: 'Close the account', run: () => act('close', person.id), grave: true }
+				])
+	];
 	const standing = (person: (typeof data.people)[number]) =>
 		person.closed
 			? 'closed'
@@ -20,6 +48,10 @@
 </script>
 
 <svelte:head><title>Accounts · Settings · Pellum</title></svelte:head>
+<form method="POST" action="?/{deed.action}" use:enhance bind:this={doing} class="hidden">
+	<input type="hidden" name="id" value={deed.id} />
+	<input type="hidden" name="level" value={deed.level} />
+</form>
 <main id="main" class="mx-auto grid max-w-5xl gap-10 px-6 py-6 md:grid-cols-[3fr_2fr]">
 	<section aria-labelledby="people">
 		<h1 id="people" class="border-b border-hairline pb-2 text-[19px]">People of the office</h1>
@@ -36,38 +68,13 @@
 							</p>
 						</div>
 						{#if !person.closed}
-							<details class="relative">
-								<summary class="button cursor-pointer list-none" aria-label="Change the account of {person.name}"
-									>Change</summary
-								>
-								<div
-									class="absolute right-0 z-10 mt-1 grid w-72 gap-3 rounded-sm border border-hairline bg-sheet p-4 shadow-(--float)"
-								>
-									<form method="POST" action="?/level" use:enhance class="grid gap-2">
-										<input type="hidden" name="id" value={person.id} />
-										<label
-											>They may<select class="input mt-1" name="level" value={person.level} disabled={!data.proved}>
-												{#each Object.entries(LEVELS) as [level, name] (level)}<option value={level}>{name}</option
-													>{/each}
-											</select></label
-										>
-										<button class="button" disabled={!data.proved}>Change the level</button>
-									</form>
-									{#snippet act(action: string, label: string, grave = false)}
-										<form method="POST" action="?/{action}" use:enhance>
-											<input type="hidden" name="id" value={person.id} />
-											<button class="button w-full {grave ? 'grave' : ''}" disabled={!data.proved}>{label}</button>
-										</form>
-									{/snippet}
-									{#if person.invited}{@render act('again', 'Send the invitation again')}{/if}
-									{#if person.second && !me}{@render act('factors', 'Take the second factor away')}{/if}
-									{#if !me}{@render act('sessions', 'Sign them out everywhere')}{@render act(
-											'close',
-											'Close the account',
-											true
-										)}{/if}
-								</div>
-							</details>
+							<Menu
+								label="Change"
+								hint="Change the account of {person.name}"
+								disabled={!data.proved}
+								heading="{person.name} may"
+								entries={deeds(person, me)}
+							/>
 						{/if}
 					</div>
 					{#if said['form'] === 'one' && said['at'] === person.id}<p
@@ -104,15 +111,12 @@
 					value={said['form'] === 'invite' ? (said['newEmail'] ?? '') : ''}
 				/></label
 			>
-			<label
-				>They may<select
-					class="input mt-1"
-					name="level"
-					value={said['form'] === 'invite' ? (said['level'] ?? 'preparer') : 'preparer'}
-				>
-					{#each Object.entries(LEVELS).reverse() as [level, name] (level)}<option value={level}>{name}</option>{/each}
-				</select></label
-			>
+			<Choice
+				label="They may"
+				name="level"
+				value={said['form'] === 'invite' ? (said['level'] ?? 'preparer') : 'preparer'}
+				options={Object.entries(LEVELS).reverse()}
+			/>
 			{#if said['form'] === 'invite'}<p role="alert" class={said['say'] ? 'wrong' : 'text-moss'}>
 					{said['say'] ?? said['done']}
 				</p>{/if}

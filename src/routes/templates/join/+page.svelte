@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '$lib/ui/parts/Choice.svelte';
 	import { goto } from '$app/navigation';
 	import {
 		asOne,
@@ -87,13 +88,15 @@
 	{#if data.others.length > 0}
 		<form method="GET" class="flex max-w-xl items-end gap-2 pt-6">
 			{#if data.wanted.draft}<input type="hidden" name="draft" value={data.wanted.draft} />{/if}
-			<label class="flex-1"
-				>{label}<select class="input mt-1" name="ids">
-					{#each data.others as other (other.id)}<option value={[...data.wanted.templates, other.id].join(',')}
-							>{other.title}</option
-						>{/each}
-				</select></label
-			><button class="button">Add</button>
+			<div class="flex-1">
+				<Choice
+					{label}
+					name="ids"
+					value={[...data.wanted.templates, data.others[0]!.id].join(',')}
+					options={data.others.map((other) => [[...data.wanted.templates, other.id].join(','), other.title])}
+				/>
+			</div>
+			<button class="button">Add</button>
 		</form>
 	{/if}
 {/snippet}
@@ -201,17 +204,15 @@
 													>Two people</button
 												>{/if}
 											{#if mates(id).length > 0}
-												<select
-													class="input w-auto!"
-													aria-label="{nameOf(parts, joining, id)} is the same as"
+												<Choice
+													label="{nameOf(parts, joining, id)} is the same as"
+													unseen
+													narrow
+													empty="Same as…"
 													value=""
-													onchange={(e) => set(asOne(joining, id, e.currentTarget.value))}
-												>
-													<option value="">Same as…</option>
-													{#each mates(id) as mate (mate.id)}<option value={mate.id}
-															>{nameOf(parts, joining, mate.id)}</option
-														>{/each}
-												</select>
+													options={mates(id).map((mate) => [mate.id, nameOf(parts, joining, mate.id)])}
+													onchoose={(mate) => set(asOne(joining, id, mate))}
+												/>
 											{/if}
 										</span>
 									</div>

@@ -23,7 +23,7 @@ const untilFrom = (now: string) => new Date(Date.parse(now) + SHUT_MINUTES * 60_
 export function beginCorrection(state: SentPacket, now: string): Decided {
 	return whileOpen(state, (open): Decided => {
 		if (open.status === 'held')
-			return refuse('held', 'It is held. Decide first about the one who entered wrong codes, then correct it.');
+			return refuse('held', 'It is held. Decide first about the one who entered wrong codes, then put it right.');
 		if (isOver(open.deadline, now)) return refuse('expired', 'Its time has run out. Make a new version.');
 		const begun: PacketEvent = { type: 'CorrectionBegun', until: untilFrom(now) };
 		if (isShut(open, now)) return [];
@@ -93,7 +93,7 @@ function whileCorrecting(
 			? then({ ...open, correcting: open.correcting })
 			: refuse(
 					'not-being-corrected',
-					'It is open to signers again, unchanged, since nothing was changed here for a while. What you have is kept; go on correcting to send it.'
+					'It is open to signers again, unchanged, since nothing was changed here for a while. What you have is kept; go on putting it right to send it.'
 				)
 	);
 }

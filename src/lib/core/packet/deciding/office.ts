@@ -55,7 +55,7 @@ function unlessCorrecting(state: SentPacket, then: Parameters<typeof whileOpen>[
 		open.correcting
 			? refuse(
 					'being-corrected',
-					`${open.correcting.by} is correcting this. Change it there, or wait until it is sent.`
+					`${open.correcting.by} is putting this right. Change it there, or wait until it is sent.`
 				)
 			: then(open)
 	);

@@ -33,7 +33,7 @@ export function onTurn(
 				'The sender is looking at something here first. What you entered is kept; you get a message when it goes on.'
 			);
 		if (isShut(open, now))
-			return refuse('being-corrected', 'This is being corrected. Try again shortly; what you entered is kept.');
+			return refuse('being-corrected', 'This is being put right. Try again shortly; what you entered is kept.');
 		return then(open, standing, person);
 	});
 }
@@ -65,7 +65,7 @@ export function onceAgreed(
 		if (standing.is !== 'opened' || standing.consented === null)
 			return refuse('no-consent', 'Agree to do this electronically first.');
 		return out.toTell[id]
-			? refuse('corrected-meanwhile', 'This has been corrected since you opened it. Look at it again first.')
+			? refuse('corrected-meanwhile', 'This has been put right since you opened it. Look at it again first.')
 			: then(out, person);
 	});
 }

@@ -1,0 +1,84 @@
+<script lang="ts">
+	import { day } from '../dates';
+	import type { MenuEntry } from '../parts/menu';
+	import Menu from '../parts/Menu.svelte';
+	import LongThread from '../thread/LongThread.svelte';
+	import { saidTo, type Answered } from './form';
+	import type { PacketView } from '../../server/packets/packet-view';
+
+	/** What a packet is, how it stands, its thread; the one deed that is next, and all others in a menu. */
+	let {
+		packet,
+		now,
+		myTurn,
+		mayAct,
+		mayPrepare,
+		answered,
+		onrenew,
+		onwithdraw
+	}: {
+		packet: PacketView;
+		now: string;
+		myTurn: boolean;
+		mayAct: boolean;
+		mayPrepare: boolean;
+		answered: Answered | null;
+		onrenew: () => void;
+		onwithdraw: () => void;
+	} = $props();
+
+	const open = $derived(packet.status === 'out' || packet.status === 'held');
+	const at = (what: string) => `/packets/${packet.id}/copies/${what}`;
+	let correct = $state<HTMLFormElement>();
+	let keep = $state<HTMLFormElement>();
+	const mayCorrect = $derived(packet.status === 'out' && mayAct && !packet.correction);
+	const mayRenew = $derived(packet.status !== 'completed' && mayAct && !packet.followedBy);
+
+	const others = $derived<MenuEntry[]>([
+		...(mayCorrect && myTurn ? [{ name: 'Put right…', run: () => correct?.requestSubmit() }] : []),
+		...(mayRenew && open ? [{ name: 'New version…', note: 'Withdraws it and begins anew', run: onrenew }] : []),
+		...(mayPrepare ? [{ name: 'Keep as template', run: () => keep?.requestSubmit() }] : []),
+		...(packet.status === 'completed'
+			? [
+					{ name: 'Answers as JSON', to: at('answers'), download: true },
+					{ name: 'Answers as CSV', to: at('answers-csv'), download: true }
+				]
+			: []),
+		{ name: 'Record as JSON', to: at('record'), download: true },
+		...(open && mayAct ? [{ name: 'Withdraw…', run: onwithdraw, grave: true }] : [])
+	]);
+</script>
+
+<div class="border-b border-hairline px-6 pt-4 pb-2">
+	<div class="flex flex-wrap items-start gap-x-6 gap-y-2">
+		<div class="min-w-0 flex-1">
+			<h1 class="text-[22px] leading-7">{packet.title}</h1>
+			<p class="text-quiet">
+				<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender}
+				{day(packet.sentAt, packet.zone, now)}{#each packet.from as made (made.template)}&nbsp;· from
+					<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.follows}&nbsp;·
+					a new version of
+					<a class="text-thread underline" href="/packets/{packet.follows.id}">{packet.follows.reference}</a
+					>{/if}{#if packet.followedBy}&nbsp;· followed by
+					<a class="text-thread underline" href="/packets/{packet.followedBy.id}">{packet.followedBy.reference}</a
+					>{/if}{#if packet.deadline && open}&nbsp;· until {day(packet.deadline, packet.zone, now)}{/if}
+			</p>
+			<p>{packet.why}</p>
+			<p class="wrong empty:hidden" role="alert">
+				{packet.correction ? '' : saidTo(answered, 'begin-correction')}
+			</p>
+		</div>
+		<div class="flex flex-wrap gap-2">
+			{#if myTurn}<form method="POST" action="/packets/{packet.id}/sign">
+					<button class="button primary">Read and sign</button>
+				</form>{/if}
+			<form method="POST" action="?/begin-correction" bind:this={correct} class={mayCorrect ? '' : 'hidden'}>
+				<button class="button {myTurn ? 'hidden' : ''}">Put right…</button>
+			</form>
+			{#if mayRenew && !open}<button class="button" onclick={onrenew}>New version…</button>{/if}
+			<form method="POST" action="/packets/{packet.id}/template" bind:this={keep} class="hidden"></form>
+			<Menu label="More" hint="More to do with this packet" entries={others} />
+		</div>
+	</div>
+	<div class="pt-3"><LongThread thread={packet.thread} {now} ended={!open} /></div>
+</div>

@@ -1,0 +1,91 @@
+<script lang="ts">
+	import Check from '@lucide/svelte/icons/check';
+	import { Combobox } from 'bits-ui';
+	import { folded } from '../../core/folded';
+
+	/** One of many, found by typing a part of it. Within a form it goes along under `name`. */
+	let {
+		label,
+		value,
+		options,
+		name,
+		onchoose
+	}: {
+		label: string;
+		value: string;
+		/** value and words */
+		options: readonly (readonly [value: string, words: string])[];
+		name?: string;
+		onchoose?: (value: string) => void;
+	} = $props();
+
+	/** So many are shown at once; more than anybody reads. */
+	const MOST = 60;
+	const uid = $props.id();
+	let held = $derived(value);
+	let typed = $state<string | null>(null);
+	const words = (of: string) => options.find(([one]) => one === of)?.[1] ?? of;
+	const found = $derived.by(() => {
+		const parts = folded(typed ?? '')
+			.split(/[\s/_]+/)
+			.filter(Boolean);
+		const hits = options.filter(([, said]) => parts.every((part) => folded(said).includes(part)));
+		return typed === null ? [...hits].sort(([a], [b]) => Number(b === held) - Number(a === held)) : hits;
+	});
+
+	function choose(now: string) {
+		typed = null;
+		if (now === '') return;
+		held = now;
+		onchoose?.(now);
+	}
+</script>
+
+<div class="min-w-0">
+	<label for="{uid}-field" class="block pb-1">{label}</label>
+	{#if name}<input type="hidden" {name} value={held} />{/if}
+	<Combobox.Root
+		type="single"
+		value={held}
+		onValueChange={choose}
+		inputValue={typed ?? words(held)}
+		onOpenChange={(open) => {
+			// what was typed and not chosen is gone
+			if (!open) typed = null;
+		}}
+	>
+		<Combobox.Input
+			id="{uid}-field"
+			class="input"
+			autocomplete="off"
+			spellcheck="false"
+			oninput={(event) => (typed = event.currentTarget.value)}
+			onfocus={(event) => event.currentTarget.select()}
+		/>
+		<Combobox.Portal>
+			<Combobox.Content
+				sideOffset={4}
+				collisionPadding={8}
+				aria-label={label}
+				class="z-[60] max-h-[min(50vh,var(--bits-combobox-content-available-height))] w-(--bits-combobox-anchor-width) overflow-y-auto rounded-sm border border-hairline bg-sheet p-1 shadow-(--float)"
+			>
+				<Combobox.Viewport>
+					{#each found.slice(0, MOST) as [one, said] (one)}
+						<Combobox.Item
+							value={one}
+							label={said}
+							class="flex min-h-7 cursor-pointer items-center gap-2 rounded-sm px-2 py-1 outline-none data-highlighted:bg-wash"
+						>
+							{#snippet children({ selected })}
+								<Check size={14} class={selected ? 'shrink-0' : 'invisible shrink-0'} aria-hidden="true" />{said}
+							{/snippet}
+						</Combobox.Item>
+					{:else}<p class="px-2 py-1 text-quiet">Nothing has these letters.</p>{/each}
+					{#if found.length > MOST}<p class="px-2 py-1 text-[13px] text-quiet">
+							{found.length - MOST} more: go on typing.
+						</p>{/if}
+				</Combobox.Viewport>
+			</Combobox.Content>
+		</Combobox.Portal>
+	</Combobox.Root>
+</div>
