@@ -40,7 +40,8 @@ export interface KeyHelp {
 /** Does what a key says; true where it was one of ours. Keys typed into a field of a form are left alone. */
 export function pressKey(event: KeyboardEvent, bench: Bench, help: KeyHelp): boolean {
 	const target = event.target as HTMLElement;
-	if (target.closest('[role="dialog"]')) return false;
+	// what is open over the page has the keys, as a list's first letters
+	if (target.closest('[role="dialog"], [role="combobox"], [role="listbox"], [role="menu"]')) return false;
 	if (target.closest('input:not([type="checkbox"]), textarea, select')) {
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'f') return withControl(event, bench, help);
 		// Esc leaves the form, so that the next letter is a key of the Bench again

@@ -3,6 +3,7 @@
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import { Select } from 'bits-ui';
 	import { tick } from 'svelte';
+	import { overOf } from './over';
 
 	/**
 	 * One of a few, from a list that opens: by mouse, touch, arrows or the first letters. Within a form it goes along under `name`.
@@ -60,6 +61,7 @@
 		// whoever keeps the value elsewhere may not have taken it
 		if (onchoose) held = value;
 	}
+	let button = $state<HTMLElement | null>(null);
 </script>
 
 <div class={narrow ? 'inline-block max-w-full' : 'min-w-0'}>
@@ -74,6 +76,7 @@
 		items={options.map(([one, said, shut]) => ({ value: inner(one), label: said, disabled: shut }))}
 	>
 		<Select.Trigger
+			bind:ref={button}
 			id={id ?? `${uid}-at`}
 			role="combobox"
 			aria-labelledby="{uid}-label"
@@ -83,7 +86,7 @@
 		>
 			<span class="truncate">{words}</span><ChevronDown size={14} class="shrink-0" aria-hidden="true" />
 		</Select.Trigger>
-		<Select.Portal>
+		<Select.Portal to={overOf(button)}>
 			<Select.Content
 				sideOffset={4}
 				collisionPadding={8}

@@ -4,6 +4,7 @@
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import { DatePicker } from 'bits-ui';
+	import { overOf } from './over';
 
 	/**
 	 * A day, typed part by part in the order of the reader's language, or taken from a calendar that begins its weeks as there.
@@ -40,6 +41,7 @@
 	};
 	let held = $derived(value);
 	const uid = $props.id();
+	let button = $state<HTMLElement | null>(null);
 </script>
 
 <div class="min-w-0">
@@ -72,53 +74,59 @@
 					{/each}
 				{/snippet}
 			</DatePicker.Input>
-			<DatePicker.Trigger class="plain inline-flex size-7 items-center justify-center" aria-label="Calendar: {label}">
+			<DatePicker.Trigger
+				bind:ref={button}
+				class="plain -my-1.5 inline-flex size-7 items-center justify-center"
+				aria-label="Calendar: {label}"
+			>
 				<CalendarDays size={16} aria-hidden="true" />
 			</DatePicker.Trigger>
 		</div>
-		<DatePicker.Content
-			sideOffset={6}
-			collisionPadding={8}
-			class="z-[60] rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
-		>
-			<DatePicker.Calendar>
-				{#snippet children({ months, weekdays })}
-					<DatePicker.Header class="flex items-center justify-between pb-2">
-						<DatePicker.PrevButton class="plain size-8"
-							><ChevronLeft size={16} aria-hidden="true" /></DatePicker.PrevButton
-						>
-						<DatePicker.Heading class="font-semibold" />
-						<DatePicker.NextButton class="plain size-8"
-							><ChevronRight size={16} aria-hidden="true" /></DatePicker.NextButton
-						>
-					</DatePicker.Header>
-					{#each months as month (month.value.toString())}
-						<DatePicker.Grid class="border-collapse">
-							<DatePicker.GridHead>
-								<DatePicker.GridRow>
-									{#each weekdays as weekday, i (i)}<DatePicker.HeadCell
-											class="size-8 text-center text-[13px] font-normal text-quiet"
-											>{weekday.slice(0, 2)}</DatePicker.HeadCell
-										>{/each}
-								</DatePicker.GridRow>
-							</DatePicker.GridHead>
-							<DatePicker.GridBody>
-								{#each month.weeks as week, w (w)}
+		<DatePicker.Portal to={overOf(button)}>
+			<DatePicker.Content
+				sideOffset={6}
+				collisionPadding={8}
+				class="z-[60] rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
+			>
+				<DatePicker.Calendar>
+					{#snippet children({ months, weekdays })}
+						<DatePicker.Header class="flex items-center justify-between pb-2">
+							<DatePicker.PrevButton class="plain size-8"
+								><ChevronLeft size={16} aria-hidden="true" /></DatePicker.PrevButton
+							>
+							<DatePicker.Heading class="font-semibold" />
+							<DatePicker.NextButton class="plain size-8"
+								><ChevronRight size={16} aria-hidden="true" /></DatePicker.NextButton
+							>
+						</DatePicker.Header>
+						{#each months as month (month.value.toString())}
+							<DatePicker.Grid class="border-collapse">
+								<DatePicker.GridHead>
 									<DatePicker.GridRow>
-										{#each week as date (date.toString())}
-											<DatePicker.Cell {date} month={month.value} class="p-0 text-center">
-												<DatePicker.Day
-													class="inline-flex size-8 cursor-pointer items-center justify-center rounded-sm tabular-nums hover:bg-wash data-disabled:cursor-default data-disabled:text-quiet data-disabled:line-through data-outside-month:text-quiet data-selected:bg-thread data-selected:text-on-thread data-today:font-bold data-today:underline"
-												/>
-											</DatePicker.Cell>
-										{/each}
+										{#each weekdays as weekday, i (i)}<DatePicker.HeadCell
+												class="size-8 text-center text-[13px] font-normal text-quiet"
+												>{weekday.slice(0, 2)}</DatePicker.HeadCell
+											>{/each}
 									</DatePicker.GridRow>
-								{/each}
-							</DatePicker.GridBody>
-						</DatePicker.Grid>
-					{/each}
-				{/snippet}
-			</DatePicker.Calendar>
-		</DatePicker.Content>
+								</DatePicker.GridHead>
+								<DatePicker.GridBody>
+									{#each month.weeks as week, w (w)}
+										<DatePicker.GridRow>
+											{#each week as date (date.toString())}
+												<DatePicker.Cell {date} month={month.value} class="p-0 text-center">
+													<DatePicker.Day
+														class="inline-flex size-8 cursor-pointer items-center justify-center rounded-sm tabular-nums hover:bg-wash data-disabled:cursor-default data-disabled:text-quiet data-[unavailable]:line-through data-outside-month:opacity-50 data-selected:bg-thread data-selected:text-on-thread data-today:font-bold data-today:underline"
+													/>
+												</DatePicker.Cell>
+											{/each}
+										</DatePicker.GridRow>
+									{/each}
+								</DatePicker.GridBody>
+							</DatePicker.Grid>
+						{/each}
+					{/snippet}
+				</DatePicker.Calendar>
+			</DatePicker.Content>
+		</DatePicker.Portal>
 	</DatePicker.Root>
 </div>

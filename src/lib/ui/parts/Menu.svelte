@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { DropdownMenu } from 'bits-ui';
 	import type { MenuEntry } from './menu';
+	import { overOf } from './over';
 
 	/** A button that opens a list of deeds. What is grave comes last, whatever the order here. */
 	let {
@@ -33,6 +34,7 @@
 	const firstGrave = $derived(inOrder.findIndex((one) => one.grave));
 	const row =
 		'block w-full cursor-pointer rounded-sm px-3 py-1.5 text-left no-underline data-highlighted:bg-wash outline-none';
+	let button = $state<HTMLElement | null>(null);
 </script>
 
 {#snippet said(entry: MenuEntry)}
@@ -40,8 +42,8 @@
 {/snippet}
 
 <DropdownMenu.Root bind:open onOpenChange={(now) => now && onopen?.()}>
-	<DropdownMenu.Trigger class={look} {disabled} aria-label={hint}>{label}</DropdownMenu.Trigger>
-	<DropdownMenu.Portal>
+	<DropdownMenu.Trigger bind:ref={button} class={look} {disabled} aria-label={hint}>{label}</DropdownMenu.Trigger>
+	<DropdownMenu.Portal to={overOf(button)}>
 		<DropdownMenu.Content
 			align="end"
 			sideOffset={6}

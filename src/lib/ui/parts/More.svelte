@@ -29,5 +29,7 @@
 		/>
 		{label}{#if of}<span class="unseen">: {of}</span>{/if}
 	</Collapsible.Trigger>
-	<Collapsible.Content>{@render children()}</Collapsible.Content>
+	<Collapsible.Content
+		>{#if open}{@render children()}{/if}</Collapsible.Content
+	>
 </Collapsible.Root>

@@ -2,6 +2,7 @@
 	import Check from '@lucide/svelte/icons/check';
 	import { Combobox } from 'bits-ui';
 	import { folded } from '../../core/folded';
+	import { overOf } from './over';
 
 	/** One of many, found by typing a part of it. Within a form it goes along under `name`. */
 	let {
@@ -24,6 +25,8 @@
 	const uid = $props.id();
 	let held = $derived(value);
 	let typed = $state<string | null>(null);
+	let open = $state(false);
+	let field = $state<HTMLInputElement | null>(null);
 	const words = (of: string) => options.find(([one]) => one === of)?.[1] ?? of;
 	const found = $derived.by(() => {
 		const parts = folded(typed ?? '')
@@ -49,24 +52,34 @@
 		value={held}
 		onValueChange={choose}
 		inputValue={typed ?? words(held)}
-		onOpenChange={(open) => {
+		bind:open
+		onOpenChange={(now) => {
 			// what was typed and not chosen is gone
-			if (!open) typed = null;
+			if (now) return;
+			typed = null;
+			if (field) field.value = words(held);
 		}}
 	>
 		<Combobox.Input
+			bind:ref={field}
 			id="{uid}-field"
 			class="input"
 			autocomplete="off"
 			spellcheck="false"
-			oninput={(event) => (typed = event.currentTarget.value)}
-			onfocus={(event) => event.currentTarget.select()}
+			oninput={(event) => {
+				typed = event.currentTarget.value;
+				open = true;
+			}}
+			onclick={(event) => {
+				event.currentTarget.select();
+				open = true;
+			}}
 		/>
-		<Combobox.Portal>
+		<Combobox.Portal to={overOf(field)}>
 			<Combobox.Content
 				sideOffset={4}
 				collisionPadding={8}
-				aria-label={label}
+				aria-label="What has these letters"
 				class="z-[60] max-h-[min(50vh,var(--bits-combobox-content-available-height))] w-(--bits-combobox-anchor-width) overflow-y-auto rounded-sm border border-hairline bg-sheet p-1 shadow-(--float)"
 			>
 				<Combobox.Viewport>

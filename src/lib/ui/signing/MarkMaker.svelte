@@ -57,7 +57,7 @@
 		};
 		fit();
 		// a hand that has come is wider or narrower than what stood there for it
-		void document.fonts.ready.then(fit);
+		document.fonts.ready.then(fit, () => {});
 	};
 
 	function type(hand: (typeof HANDS)[number]) {

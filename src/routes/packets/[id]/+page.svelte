@@ -136,21 +136,23 @@
 				<StillToCome packet={packet.id} people={left} now={data.now} {answered} />
 				{#if packet.deadline && open}
 					{#if moving}
-						<SmallForm
-							action="?/deadline"
-							button="Move it"
-							say={saidTo(answered, 'deadline')}
-							ondone={() => (moving = false)}
-							onleave={() => (moving = false)}
-						>
-							<Day
-								label="New last day"
-								name="day"
-								required
-								least={isoDay(packet.zone, data.now)}
-								value={answered?.kept?.['day'] ?? isoDay(packet.zone, packet.deadline)}
-							/>
-						</SmallForm>
+						<div class="pb-5">
+							<SmallForm
+								action="?/deadline"
+								button="Move it"
+								say={saidTo(answered, 'deadline')}
+								ondone={() => (moving = false)}
+								onleave={() => (moving = false)}
+							>
+								<Day
+									label="New last day"
+									name="day"
+									required
+									least={isoDay(packet.zone, data.now)}
+									value={answered?.kept?.['day'] ?? isoDay(packet.zone, packet.deadline)}
+								/>
+							</SmallForm>
+						</div>
 					{:else}<p class="pb-5">
 							<button class="button" onclick={() => (moving = true)}>Move the deadline…</button>
 						</p>{/if}

@@ -14,7 +14,10 @@
 		<thead><tr><th>What</th><th>Version</th><th>Licence</th></tr></thead>
 		<tbody>
 			{#each data.parts as part (`${part.name} ${part.version}`)}
-				<tr><td class="wrap-anywhere">{part.name}</td><td class="font-mono">{part.version}</td><td>{part.licence}</td></tr>
+				<tr
+					><td class="wrap-anywhere">{part.name}</td><td class="font-mono">{part.version}</td><td>{part.licence}</td
+					></tr
+				>
 			{/each}
 		</tbody>
 	</table>

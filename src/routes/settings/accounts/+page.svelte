@@ -27,7 +27,11 @@
 	const deeds = (person: Person, me: boolean): MenuEntry[] => [
 		...Object.entries(LEVELS)
 			.filter(([level]) => level !== person.level)
-			.map(([level, name]) => ({ name, run: () => act('level', person.id, level) })),
+			.map(([level, name]) => ({
+				name: `Make ${level}`,
+				note: name.replace(/ \(.*/, ''),
+				run: () => act('level', person.id, level)
+			})),
 		...(person.invited ? [{ name: 'Send the invitation again', run: () => act('again', person.id) }] : []),
 		...(person.second && !me ? [{ name: 'Take the second factor away', run: () => act('factors', person.id) }] : []),
 		...(me
@@ -72,7 +76,6 @@
 								label="Change"
 								hint="Change the account of {person.name}"
 								disabled={!data.proved}
-								heading="{person.name} may"
 								entries={deeds(person, me)}
 							/>
 						{/if}

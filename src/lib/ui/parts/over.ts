@@ -1,0 +1,7 @@
+/**
+ * Where what opens over the page is put: into the dialog or the landmark that its button stands in, so that who reads by landmarks
+ * finds it there, and a dialog keeps it within its keys.
+ */
+export function overOf(button: HTMLElement | null): HTMLElement | undefined {
+	return button?.closest<HTMLElement>('[role="dialog"], main, header') ?? undefined;
+}
