@@ -54,9 +54,8 @@ export {
 	type Packet,
 	type SentPacket,
 	type Standing,
-	type Status,
 	type WordingRequest
 } from './state';
 export { nextMoment, termEndOf } from './time';
-export type { Correcting, DraftRow, Need, Work, Thread, ThreadPerson } from './views';
+export type { Correcting, DraftRow, Need, PacketView, Work, Thread, ThreadPerson } from './views';
 export { filesIn } from './files';

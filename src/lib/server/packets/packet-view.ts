@@ -6,12 +6,9 @@ import {
 	phoneOf,
 	planOfRecord,
 	termEndOf,
-	type DeliveryWay,
+	type PacketView,
 	type Recorded,
-	type Sending,
-	type SentPacket,
-	type Status,
-	type Thread
+	type SentPacket
 } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
 import { inWords, technicalOf } from '../../words/record';
@@ -22,59 +19,6 @@ import { correctionId } from './correcting';
 import { handedIn } from './copies';
 import { eventsOf } from './log';
 import { derive } from './read-tables';
-
-/** The packet page: the state in words for the office, with the record newest first. */
-export interface PacketView {
-	id: string;
-	reference: string;
-	title: string;
-	status: Status;
-	why: string;
-	sender: string;
-	sentAt: string;
-	deadline: string | null;
-	zone: string;
-	locale: string;
-	endedAt: string | null;
-	thread: Thread;
-	people: {
-		id: string;
-		name: string;
-		email: string;
-		phone: string;
-		deliver: DeliveryWay;
-		duty: string;
-		standing: string;
-		why: string;
-		/** when they were last nudged, so that it is not offered again within the hour */
-		nudged: string | null;
-	}[];
-	/** parts that have been handed over, each with its reason */
-	handOvers: SentPacket['handOvers'];
-	wordings: (SentPacket['wordings'][number] & { name: string })[];
-	folder: string;
-	sending: Sending;
-	termEnd: string | null;
-	/** being corrected: by whom, shut until when at most */
-	correcting: { by: string; until: string } | null;
-	/** a correction that was begun and not sent, by its draft */
-	correction: string | null;
-	/** the packet this is a new version of, and the one that is a new version of this */
-	follows: { id: string; reference: string } | null;
-	followedBy: { id: string; reference: string } | null;
-	papers: SentPacket['plan']['papers'];
-	attachments: SentPacket['plan']['attachments'];
-	fields: SentPacket['plan']['fields'];
-	answers: SentPacket['answers'];
-	/** the templates it was made from, and which version of each */
-	from: { template: string; title: string; version: number }[];
-	/** what documents were made from, where that was no PDF */
-	sources: { paper: string; n: number; name: string }[];
-	sealed: boolean;
-	/** what people handed in */
-	files: { what: string; name: string }[];
-	record: { n: number; at: string; said: string; person: string | null; technical: [name: string, value: string][] }[];
-}
 
 function titleOf(house: House, template: string): string {
 	return (

@@ -4,7 +4,7 @@
 	import Menu from '../parts/Menu.svelte';
 	import LongThread from '../thread/LongThread.svelte';
 	import { saidTo, type Answered } from './form';
-	import type { PacketView } from '../../server/packets/packet-view';
+	import type { PacketView } from '../../core/packet';
 
 	/** What a packet is, how it stands, its thread; the one deed that is next, and all others in a menu. */
 	let {

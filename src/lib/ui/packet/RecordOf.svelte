@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { PacketView } from '../../server/packets/packet-view';
+	import type { PacketView } from '../../core/packet';
 	import { moment } from '../dates';
 	import Choice from '../parts/Choice.svelte';
 	import More from '../parts/More.svelte';
