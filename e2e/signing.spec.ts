@@ -114,7 +114,7 @@ test('on a phone in Arabic: everything in it, from right to left, nothing over t
 	await small.goto(link);
 	await ready(small);
 	await expect(small.locator('.signing')).toHaveAttribute('dir', 'rtl');
-	await expect(small.getByRole('heading', { name: 'عزيزنا نور الهدى،' })).toBeVisible();
+	await expect(small.getByRole('heading', { name: 'تحية طيبة، نور الهدى' })).toBeVisible();
 	expect(await overflow(small)).toBe(0);
 	await clean(small, 'Arabic, first view');
 	await small.getByRole('checkbox').check();
@@ -128,13 +128,13 @@ test('on a phone in Arabic: everything in it, from right to left, nothing over t
 		if (box && box.width > 0 && !(await button.getAttribute('data-place')))
 			expect(box.height).toBeGreaterThanOrEqual(24);
 	}
-	await small.getByRole('button', { name: 'عليك Nights' }).click();
+	await small.getByRole('button', { name: 'مطلوب Nights' }).click();
 	await small.getByLabel('Nights', { exact: true }).fill('1.5');
 	await expect(small.getByText('أعداد صحيحة فقط.')).toBeVisible();
 	await small.getByLabel('Nights', { exact: true }).fill('1');
-	await small.getByRole('button', { name: 'عليك noor-sig' }).click();
+	await small.getByRole('button', { name: 'مطلوب noor-sig' }).click();
 	await small.getByRole('button', { name: 'نور الهدى بالخط 1' }).click();
-	await small.getByRole('button', { name: 'وقّع باسم نور الهدى' }).click();
+	await small.getByRole('button', { name: 'توقيع: نور الهدى' }).click();
 	await small.getByRole('heading', { name: 'لقد وقّعت' }).waitFor();
 	await linkFromMail(page, server, 'noor@post.example', 'اكتمل');
 });

@@ -248,7 +248,7 @@ describe('languages', () => {
 	it('of a person hold for the page, the letter and the consent that the record names', async () => {
 		const packet = await out(t, [['maren']], { maren: { locale: 'de-CH' } });
 		expect(mails(t.house)[0]).toMatchObject({ subject: 'Zu unterschreiben: Guest musician engagement' });
-		expect(mails(t.house)[0]!.text).toContain('Bitte tun Sie das bis 4. Dezember 2026.');
+		expect(mails(t.house)[0]!.text).toContain('Frist: 4. Dezember 2026.');
 		const maren = visitor(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, maren, FROM, 'de'));
 		const given = eventsOf(t.house.db, packet).find((e) => e.type === 'ConsentGiven');

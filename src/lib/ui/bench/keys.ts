@@ -40,9 +40,10 @@ export interface KeyHelp {
 /** Does what a key says; true where it was one of ours. Keys typed into a field of a form are left alone. */
 export function pressKey(event: KeyboardEvent, bench: Bench, help: KeyHelp): boolean {
 	const target = event.target as HTMLElement;
-	// what is open over the page has the keys, as a list's first letters
-	if (target.closest('[role="dialog"], [role="combobox"], [role="listbox"], [role="menu"]')) return false;
-	if (target.closest('input:not([type="checkbox"]), textarea, select')) {
+	// what is open over the page has the keys
+	if (target.closest('[role="dialog"], [role="listbox"], [role="menu"]')) return false;
+	// a list of choices takes letters too: they choose in it
+	if (target.closest('input:not([type="checkbox"]), textarea, select, [role="combobox"]')) {
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'f') return withControl(event, bench, help);
 		// Esc leaves the form, so that the next letter is a key of the Bench again
 		if (event.key === 'Escape') target.blur();

@@ -49,8 +49,13 @@
 	let held = $derived(value);
 	const words = $derived(options.find(([one]) => one === held)?.[1] ?? empty);
 	let field = $state<HTMLInputElement>();
+	let button = $state<HTMLElement | null>(null);
+
+	/** whether the last one was chosen by mouse or finger, who want the page's keys back */
+	let pointed = false;
 
 	async function choose(now: string) {
+		if (pointed) setTimeout(() => button?.blur());
 		const next = now.slice(1);
 		if (next === held) return;
 		held = next;
@@ -61,7 +66,6 @@
 		// whoever keeps the value elsewhere may not have taken it
 		if (onchoose) held = value;
 	}
-	let button = $state<HTMLElement | null>(null);
 </script>
 
 <div class={narrow ? 'inline-block max-w-full' : 'min-w-0'}>
@@ -71,7 +75,11 @@
 		type="single"
 		value={inner(held)}
 		onValueChange={choose}
-		onOpenChange={(open) => open && onopen?.()}
+		onOpenChange={(open) => {
+			if (!open) return;
+			pointed = false;
+			onopen?.();
+		}}
 		{disabled}
 		items={options.map(([one, said, shut]) => ({ value: inner(one), label: said, disabled: shut }))}
 	>
@@ -88,6 +96,7 @@
 		</Select.Trigger>
 		<Select.Portal to={overOf(button)}>
 			<Select.Content
+				onpointerdown={() => (pointed = true)}
 				sideOffset={4}
 				collisionPadding={8}
 				class="z-[60] max-h-[min(60vh,var(--bits-select-content-available-height))] min-w-(--bits-select-anchor-width) max-w-[90vw] overflow-y-auto rounded-sm border border-hairline bg-sheet p-1 shadow-(--float)"
