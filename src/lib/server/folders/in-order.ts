@@ -25,8 +25,9 @@ export function inOrder(db: Db, account: Account, list: LongList, most: number, 
 	if (hidden.length === 0) return null;
 	const folders = db.prepare<[], string>('SELECT name FROM folders').pluck().all();
 	const end = offset + most;
+	const lying = inFolder(db, list);
 	const places: Place[] = ['', ...folders.filter((name) => !hidden.includes(name))].flatMap((folder) =>
-		inFolder(db, list).all(folder, end)
+		lying.all(folder, end)
 	);
 	places.push(...mine(db, list).all(account.id, end));
 	places.push(...partsOf(db, list).all(account.email, JSON.stringify(hidden), MOST_PARTS));

@@ -1,20 +1,14 @@
 import type { Thread } from '../../core/packet';
 import type { Db } from '../db';
+import type { Derived } from './read-tables';
 
 /** A packet as a list shows it. */
-export interface PacketRow {
+export interface PacketRow extends Pick<
+	Derived,
+	'title' | 'status' | 'folder' | 'sentAt' | 'since' | 'deadline' | 'shutUntil' | 'endedAt' | 'thread'
+> {
 	id: string;
 	reference: string;
-	title: string;
-	status: string;
-	folder: string;
-	sentAt: string;
-	since: string;
-	deadline: string | null;
-	/** until when it is shut to signers, being corrected */
-	shutUntil: string | null;
-	endedAt: string | null;
-	thread: Thread;
 }
 
 export interface KeptRow extends Omit<PacketRow, 'thread'> {
