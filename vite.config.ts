@@ -1,10 +1,11 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
+import { compiledTexts } from './scripts/compiled-texts';
 import { everyRouteHasADoor } from './scripts/every-route';
 
 export default defineConfig({
-	plugins: [tailwindcss(), sveltekit(), everyRouteHasADoor],
+	plugins: [compiledTexts, tailwindcss(), sveltekit(), everyRouteHasADoor],
 	server: { host: '127.0.0.1', port: 5180 },
 	build: { chunkSizeWarningLimit: 1500 },
 	test: {

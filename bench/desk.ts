@@ -1,9 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import type { PacketsAsked } from '../src/lib/core/packet';
 import type { Account } from '../src/lib/server/accounts';
 import { openDb, tune, type Db } from '../src/lib/server/db';
-import { countOut, needsYou, outNow } from '../src/lib/server/desk';
+import { countOut, needsYou } from '../src/lib/server/desk';
 import { houseOf } from '../src/lib/server/house';
 import { figure, percentile, type Figure } from './measure';
 
@@ -33,6 +34,14 @@ export async function benchDesk(): Promise<Figure[]> {
 	];
 }
 
+/** The Desk as it is, by the last day, those that are mine, and by title the other way round. */
+const ASKED: PacketsAsked[] = [
+	{ list: 'open' },
+	{ list: 'open', sort: 'until' },
+	{ list: 'open', filter: { sender: 'odile' } },
+	{ list: 'open', sort: 'title', turned: true }
+];
+
 /** @param hidden where given, one packet in so many lies outside a closed folder, and somebody looks who is not of it */
 async function desk(packets: number, hidden?: number): Promise<number> {
 	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-bench-'));
@@ -46,7 +55,7 @@ async function desk(packets: number, hidden?: number): Promise<number> {
 		for (let i = 0; i < (hidden ? 300 : 2000); i++) {
 			const start = performance.now();
 			needsYou(house, who);
-			outNow(house, who, (['all', 'mine', 'ending', 'unreachable'] as const)[i % 4]!);
+			packetPage(house, who, ASKED[i % 4]!);
 			countOut(house, who);
 			times.push(performance.now() - start);
 		}

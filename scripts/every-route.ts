@@ -1,12 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Plugin } from 'vite';
+import { doorName } from '../src/lib/server/door-name';
 
 /** The first route of a folder that has no row in the text of a table of doors. */
 export function routeWithoutDoor(folder: string, doors: string): string | undefined {
 	return readdirSync(folder, { recursive: true, encoding: 'utf8' })
 		.filter((file) => /\+(page\.svelte|server\.ts)$/.test(file))
-		.map((file) => `/${path.dirname(file)}`.replace('/.', '/'))
+		.map((file) => doorName(`/${path.dirname(file)}`.replace('/.', '/')))
 		.find((route) => !doors.includes(`\t'${route}': {`));
 }
 

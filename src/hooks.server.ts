@@ -6,6 +6,7 @@ import { hasAccounts, sessionOf } from '$lib/server/accounts';
 import { isBusy, isFull, writable } from '$lib/server/db';
 import { bodyFault } from '$lib/server/bodies';
 import { permitted } from '$lib/server/access';
+import { doorName } from '$lib/server/door-name';
 import { askedAt, mostAt, passage } from '$lib/server/doors';
 import { tellRefused } from '$lib/server/office-record/refused';
 import { acceptedLanguages } from '$lib/words';
@@ -27,7 +28,8 @@ export const init: ServerInit = async () => {
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
-	const { request, url, route, cookies, locals } = event;
+	const { request, url, cookies, locals } = event;
+	const route = doorName(event.route.id);
 	locals.request = randomUUID().slice(0, 8);
 	locals.token = cookies.get('pellum_session') ?? '';
 	locals.session = locals.token ? sessionOf(house(), locals.token) : null;
@@ -41,11 +43,11 @@ export const handle: Handle = async ({ event, resolve }) => {
 		chosen: cookies.get('pellum_language') ?? null,
 		accepted: acceptedLanguages(request.headers.get('accept-language'))
 	};
-	const no = refusedAtTheDoor(event) ?? (await busy(request));
+	const no = refusedAtTheDoor(event, route) ?? (await busy(request));
 	const response = no ?? (await resolve(event));
 	// what failed for a while only is to be tried again, by the page itself
 	response.headers.set('X-Request-Id', locals.request);
-	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route.id, url);
+	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route, url);
 };
 
 const NOT_YOURS = 'Only whose it is may do this, or an owner of the office.';
@@ -54,12 +56,12 @@ const NOT_YOURS = 'Only whose it is may do this, or an owner of the office.';
 const WITHOUT_SECOND = /^\/(account|sign-out|logo|s\/|prove)/;
 
 /** What is refused before any route has seen it; a redirect to the sign-in page for a page that wants an account. */
-function refusedAtTheDoor({ request, url, route, params, locals }: RequestEvent): Response | null {
+function refusedAtTheDoor({ request, url, params, locals }: RequestEvent, route: string | null): Response | null {
 	// What changes something comes from our own pages.
 	const changes = request.method !== 'GET' && request.method !== 'HEAD';
 	if (changes && request.headers.get('origin') !== url.origin)
 		return json({ code: 'other-origin', say: 'This came from another website and was not done.' }, { status: 403 });
-	const may = route.id === null ? 'open' : passage(route.id, request.method, locals.account, house().config.demo);
+	const may = route === null ? 'open' : passage(route, request.method, locals.account, house().config.demo);
 	if (may === 'sign-in') {
 		if (changes || request.headers.get('accept')?.includes('text/html') !== true)
 			return json(
@@ -73,23 +75,23 @@ function refusedAtTheDoor({ request, url, route, params, locals }: RequestEvent)
 		return new Response(null, { status: 303, headers: { Location: to } });
 	}
 	// a second factor that is required and not there yet comes before everything else
-	if (locals.session?.wants === 'set-up' && !WITHOUT_SECOND.test(route.id ?? '/'))
+	if (locals.session?.wants === 'set-up' && !WITHOUT_SECOND.test(route ?? '/'))
 		return changes || request.headers.get('accept')?.includes('text/html') !== true
 			? json({ code: 'second-first', say: 'Set up a second factor first, under your account.' }, { status: 403 })
 			: new Response(null, { status: 303, headers: { Location: '/account' } });
 	if (may === 'shut') {
-		void tellRefused(house(), locals, `${request.method} ${route.id}`);
+		void tellRefused(house(), locals, `${request.method} ${route}`);
 		return json({ code: 'not-permitted', say: 'Your account may not do this. Ask an owner.' }, { status: 403 });
 	}
-	const asked = locals.account && askedAt(route.id, request.method, params);
+	const asked = locals.account && askedAt(route, request.method, params);
 	if (asked && !permitted(house().db, locals.account!, asked.doing, asked.kind, asked.id)) {
-		void tellRefused(house(), locals, `${request.method} ${route.id}, ${asked.kind} ${asked.id}`);
+		void tellRefused(house(), locals, `${request.method} ${route}, ${asked.kind} ${asked.id}`);
 		// whether there is one is told to nobody who may not see it
 		const say = asked.doing === 'see' ? 'There is nothing here, or it is not yours to see.' : NOT_YOURS;
 		if (!changes && request.headers.get('accept')?.includes('text/html')) error(404, { message: say });
 		return json({ code: 'not-yours', say }, { status: asked.doing === 'see' ? 404 : 403 });
 	}
-	const large = changes ? bodyFault(request, mostAt(route.id)) : null;
+	const large = changes ? bodyFault(request, mostAt(route)) : null;
 	if (!large) return null;
 	const { code, say, values } = large.no;
 	// the connection stays: whoever still sends would be cut off before the sentence has come; what comes is let go unread

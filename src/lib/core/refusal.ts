@@ -10,7 +10,9 @@ export interface Refusal {
 	/** what the sentence has in it, for saying it in another language */
 	values?: Values;
 }
-export type Values = Record<string, string | number>;
+/** A list is of things of which one will do. */
+export type Value = string | number | string[];
+export type Values = Record<string, Value>;
 
 export function refuse(code: string, say: string, at?: string, values?: Values): Refusal {
 	return { refused: true, code, say, ...(at !== undefined && { at }), ...(values && { values }) };

@@ -50,7 +50,8 @@ function workers(lane: Lane): Piscina {
 		maxThreads: THREADS[lane],
 		idleTimeout: IDLE[lane],
 		niceIncrement: GIVES_WAY[lane],
-		resourceLimits: { maxOldGenerationSizeMb: 1024 }
+		// a young generation grows to three times 16 MB and never shrinks; seven of them would be a third of what is held
+		resourceLimits: { maxOldGenerationSizeMb: 1024, maxYoungGenerationSizeMb: 12 }
 	});
 	pools.set(lane, pool);
 	return pool;

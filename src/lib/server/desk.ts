@@ -2,36 +2,11 @@ import type { Need, Thread, Work } from '../core/packet';
 import type { Account } from './accounts';
 import { permitted } from './access';
 import { lateJump } from './clock-watch';
-import { inOrder, looker, MAY_SEE_PACKET } from './folders';
+import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
 import { failingJobs, jobsAside, troubles, waitingIn } from './jobs';
 import { draftsOf } from './packets/drafts';
-import { ROW_COLUMNS, PAGE, rowOf, rowsOf, type KeptRow, type PacketRow } from './packets/rows';
-
-/** Which of the packets that are out: those of one kind of trouble, or all. */
-export const CHIPS = ['all', 'mine', 'ending', 'unreachable'] as const;
-export type Chip = (typeof CHIPS)[number];
-
-/** A page of the packets that are out and that this account may see, longest wait first. Every way through it is by an index. */
-export function outNow(house: House, account: Account, chip: Chip, offset = 0): PacketRow[] {
-	const some = chip === 'all' ? inOrder(house.db, account, 'open', PAGE, offset) : null;
-	if (some) return rowsOf(house.db, some);
-	const soon = new Date(house.now().getTime() + 3 * 86_400_000).toISOString();
-	// each index named, so that no planner ever walks all that is out, with statistics or without
-	const by = {
-		all: { from: 'packets_open WHERE p.ended_at IS NULL ORDER BY p.since' },
-		mine: { from: 'packets_mine WHERE p.ended_at IS NULL AND p.owner = @me ORDER BY p.since' },
-		ending: {
-			from: `packets_deadline WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < @soon AND ${MAY_SEE_PACKET}
-			 ORDER BY p.deadline`
-		},
-		unreachable: { from: `packets_unreachable WHERE p.unreachable = 1 AND ${MAY_SEE_PACKET} ORDER BY p.since` }
-	}[chip];
-	return house.db
-		.prepare<[object], KeptRow>(`SELECT ${ROW_COLUMNS} FROM packets p INDEXED BY ${by.from} LIMIT @most OFFSET @offset`)
-		.all({ ...looker(house.db, account), soon, most: PAGE, offset })
-		.map(rowOf);
-}
+import { ROW_COLUMNS, rowOf, type KeptRow } from './packets/rows';
 
 /** How many are out in the folders that this account sees into. */
 export function countOut(house: House, account: Account): number {

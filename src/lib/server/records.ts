@@ -1,8 +1,10 @@
 import { folded } from '../core/folded';
 import type { Account } from './accounts';
-import { inOrder, looker, MAY_SEE_PACKET } from './folders';
+import type { PacketsAsked } from '../core/packet';
+import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
-import { ROW_COLUMNS, PAGE, rowOf, rowsOf, type KeptRow, type PacketRow } from './packets/rows';
+import { packetPage, type PacketPage } from './lists';
+import { ROW_COLUMNS, PAGE, rowOf, type KeptRow, type PacketRow } from './packets/rows';
 import { searchExpression } from './search';
 
 /** Finding packets and people; each account finds what it may see. */
@@ -14,28 +16,34 @@ const FOUND = `${BY_WORDS} WHERE packets_text MATCH @match AND ${MAY_SEE_PACKET}
 
 type Named = Record<string, string | number>;
 
-/** Finished packets, newest end first, or those whose words match the search, last sent first. */
-export function records(house: House, account: Account, search: string, offset = 0): PacketRow[] {
+/** Finished packets whose words match the search, last sent first; in the order asked for where there is no search. */
+export function records(
+	house: House,
+	account: Account,
+	search: string,
+	asked: PacketsAsked = { list: 'ended' }
+): PacketPage {
 	const match = searchExpression(search);
-	if (match === '') return search.trim() === '' ? ended(house, account, offset) : [];
-	return house.db
-		.prepare<Named, KeptRow>(
-			`SELECT ${ROW_COLUMNS} ${FOUND} AND p.ended_at IS NOT NULL ORDER BY t.rowid DESC LIMIT @most OFFSET @offset`
+	if (match === '') return search.trim() === '' ? packetPage(house, account, asked) : { rows: [], next: null };
+	const found = house.db
+		.prepare<Named, KeptRow & { n: number }>(
+			`SELECT ${ROW_COLUMNS}, t.rowid AS n ${FOUND} AND p.ended_at IS NOT NULL AND t.rowid < @n ORDER BY t.rowid DESC LIMIT @most`
 		)
-		.all({ ...looker(house.db, account), match, most: PAGE, offset })
-		.map(rowOf);
+		.all({ ...looker(house.db, account), match, n: asked.after?.n ?? Number.MAX_SAFE_INTEGER, most: PAGE });
+	return {
+		rows: found.map((row) => ({ ...rowOf(row), usualHours: null })),
+		next: found.length === PAGE ? { at: '', n: found[PAGE - 1]!.n } : null
+	};
 }
 
-function ended({ db }: House, account: Account, offset: number): PacketRow[] {
-	const some = inOrder(db, account, 'ended', PAGE, offset);
-	if (some) return rowsOf(db, some);
-	return db
-		.prepare<[number, number], KeptRow>(
-			`SELECT ${ROW_COLUMNS} FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL
-			 ORDER BY p.ended_at DESC LIMIT ? OFFSET ?`
+/** How many are over in the folders that this account sees into. */
+export function countEnded(house: House, account: Account): number {
+	return house.db
+		.prepare<[string], { n: number }>(
+			`SELECT coalesce(sum(n), 0) AS n FROM packet_counts
+			 WHERE status NOT IN ('out', 'held') AND folder NOT IN (SELECT value FROM json_each(?))`
 		)
-		.all(PAGE, offset)
-		.map(rowOf);
+		.get(looker(house.db, account).hidden)!.n;
 }
 
 /** Packets in any state whose words match, for the field at the top of every page. */

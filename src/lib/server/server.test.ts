@@ -9,7 +9,8 @@ import { canonicalJson, extend, faultsOf, GENESIS } from '../core/audit';
 import { closePool, verifySealed } from '../press';
 import { checkData } from './check';
 import { openDb } from './db';
-import { countOut, needsYou, outNow } from './desk';
+import { countOut, needsYou } from './desk';
+import { packetPage } from './lists';
 import { findPackets, records } from './records';
 import { exportAll } from './export';
 import { DEMO_KEY, houseOf, unsafe } from './house';
@@ -320,12 +321,14 @@ describe('lists', () => {
 	it('count, find by any word of title, person or reference, and keep to what has ended', async () => {
 		const t = await all();
 		expect(countOut(t.house, t.odile)).toBe(1);
-		expect(outNow(t.house, t.odile, 'all').map((r) => r.status)).toEqual(['out']);
-		expect(outNow(t.house, { ...t.odile, id: 'other' }, 'mine')).toEqual([]);
+		expect(packetPage(t.house, t.odile, { list: 'open' }).rows.map((r) => r.status)).toEqual(['out']);
+		expect(
+			packetPage(t.house, { ...t.odile, id: 'other' }, { list: 'open', filter: { sender: 'other' } }).rows
+		).toEqual([]);
 		expect(findPackets(t.house, t.odile, 'zoe')).toHaveLength(1);
 		expect(findPackets(t.house, t.odile, 'GUEST mus')).toHaveLength(2);
-		expect(records(t.house, t.odile, 'maren')).toEqual([]);
-		expect(records(t.house, t.odile, '')).toHaveLength(1);
+		expect(records(t.house, t.odile, 'maren').rows).toEqual([]);
+		expect(records(t.house, t.odile, '').rows).toHaveLength(1);
 		for (const odd of ['"', "'; DROP TABLE packets", 'a AND', '*', 'title:x', '((('])
 			expect(() => records(t.house, t.odile, odd)).not.toThrow();
 	});

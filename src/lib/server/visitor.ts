@@ -12,7 +12,11 @@ import { visit, type Visitor } from './signing';
 export async function visitorOf(token: string, locals: App.Locals): Promise<Visitor | Refusal> {
 	const { address } = locals.from;
 	const visitor = visit(house(), token, locals.pass);
-	if (isRefusal(visitor) && visitor.code === 'no-link' && !(await count('link', address)))
+	if (
+		isRefusal(visitor) &&
+		(visitor.code === 'no-link' || visitor.code === 'link-gone') &&
+		!(await count('link', address))
+	)
 		return refuse('too-often', 'Too many links that lead nowhere. Wait ten minutes, then try again.');
 	return visitor;
 }
@@ -36,6 +40,7 @@ export async function visitorOrError(token: string, locals: App.Locals): Promise
 
 const STATUS: Record<string, number> = {
 	'no-link': 404,
+	'link-gone': 404,
 	'link-revoked': 410,
 	'link-old': 410,
 	'handed-over': 410,

@@ -9,6 +9,7 @@ const log = logOf('web');
 
 const STATUS: Record<string, number> = {
 	'no-link': 404,
+	'link-gone': 404,
 	'no-packet': 404,
 	'no-draft': 404,
 	'no-template': 404,

@@ -13,12 +13,15 @@ import pt from './languages/pt.json';
 import sv from './languages/sv.json';
 import uk from './languages/uk.json';
 import zh from './languages/zh.json';
-import { ENGLISH, wordsIn, type Language, type Texts, type Words } from './words';
+import { compiled } from './compile';
+import { wordsIn, type Language, type Texts, type WordKey, type Words } from './words';
 
 export { LANGUAGES, type Texts, type Words } from './words';
 
-const FILES: Record<Language, Texts> = { en, ar, cs, da, de, es, fr, it, nb, nl, pl, pt, sv, uk, zh };
-const TEXTS = new Map<string, Texts>(Object.entries(FILES));
+const FILES: Record<Language, Record<WordKey, string>> = { en, ar, cs, da, de, es, fr, it, nb, nl, pl, pt, sv, uk, zh };
+/** Each language as it is first asked for. */
+const texts = new Map<string, Texts>();
+const WORDS = new Map<string, Words>();
 
 /** A language by its own name, such as “Deutsch”. */
 export function nameOfLanguage(language: string): string {
@@ -26,13 +29,21 @@ export function nameOfLanguage(language: string): string {
 	return name[0]!.toLocaleUpperCase(language) + name.slice(1);
 }
 
+const known = (language: string): language is Language => Object.hasOwn(FILES, language);
+
+/** The texts of a language, ready to be filled; English where there are none. */
 export function textsOf(language: string): Texts {
-	return TEXTS.get(language) ?? en;
+	const name = known(language) ? language : 'en';
+	const found = texts.get(name) ?? compiled(FILES[name]);
+	texts.set(name, found);
+	return found;
 }
 
 export function wordsOf(language: string): Words {
-	const texts = TEXTS.get(language);
-	return texts ? wordsIn(language, texts) : ENGLISH;
+	const name = known(language) ? language : 'en';
+	const found = WORDS.get(name) ?? wordsIn(name, textsOf(name));
+	WORDS.set(name, found);
+	return found;
 }
 
 /** The first wish that there are texts for: `de-CH` is met by `de`. English where none is. */
@@ -40,7 +51,7 @@ export function chosenLanguage(...wishes: (string | null | undefined)[]): string
 	for (const wish of wishes) {
 		const base = wish?.split('-')[0]!.toLowerCase();
 		const found = base === 'no' ? 'nb' : base;
-		if (found && TEXTS.has(found)) return found;
+		if (found && known(found)) return found;
 	}
 	return 'en';
 }

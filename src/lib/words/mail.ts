@@ -68,7 +68,15 @@ interface Parts {
 export function written(parts: Parts, { language, direction }: Pick<Words, 'language' | 'direction'>): Letter {
 	const { subject, hello, button, sign, foot, colour } = parts;
 	const paragraphs = parts.paragraphs.filter(Boolean);
-	const text = [hello, ...paragraphs, button ? `${button.text}:\n${button.link}` : '', sign.join('\n'), `-- \n${foot}`]
+	// a line that begins with a Latin name would be laid out the wrong way round in a plain text (UAX #9, P2)
+	const line = (said: string) => (direction === 'rtl' && said ? `\u200f${said}` : said);
+	const text = [
+		line(hello),
+		...paragraphs.map(line),
+		button ? `${line(button.text)}:\n${button.link}` : '',
+		sign.join('\n'),
+		`-- \n${line(foot)}`
+	]
 		.filter(Boolean)
 		.join('\n\n');
 	const p = (inner: string) => `<p style="margin:0 0 16px">${inner}</p>`;
@@ -95,12 +103,10 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 			return {
 				subject: f.subject || w(byDuty('subject'), { title }),
 				paragraphs: [
-					[w(byDuty('asks'), { sender: f.sender.name, organisation: f.sender.organisation, title }), until]
-						.join(' ')
-						.trim(),
+					w.joined([w(byDuty('asks'), { sender: f.sender.name, organisation: f.sender.organisation, title }), until]),
 					f.message,
 					f.note,
-					[w('mail.account'), f.others.length > 0 ? w('mail.others', { names: w.list(f.others) }) : ''].join(' ').trim()
+					w.joined([w('mail.account'), f.others.length > 0 ? w('mail.others', { names: w.list(f.others) }) : ''])
 				],
 				button: open
 			};
@@ -108,7 +114,7 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 		case 'reminder':
 			return {
 				subject: w('mail.still.subject', { title }),
-				paragraphs: [[w('mail.still', { title }), until].join(' ').trim(), f.message],
+				paragraphs: [w.joined([w('mail.still', { title }), until]), f.message],
 				button: open
 			};
 		case 'ending':
@@ -138,13 +144,13 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 		case 'let go':
 			return {
 				subject: w('mail.spared.subject', { title }),
-				paragraphs: [w('mail.let go', { sender: f.sender.name, title }), nothing],
+				paragraphs: [w('mail.let go', { title }), nothing],
 				button: null
 			};
 		case 'wording answered':
 			return {
 				subject: w('mail.wording.subject', { title }),
-				paragraphs: [w('mail.wording', { sender: f.sender.name, say: f.say ?? '' }), until],
+				paragraphs: [w('mail.wording', { say: f.say ?? '' }), until],
 				button: open
 			};
 		case 'declined':
@@ -156,11 +162,7 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 		case 'withdrawn':
 			return {
 				subject: w('mail.withdrawn.subject', { title }),
-				paragraphs: [
-					w('mail.withdrawn', { sender: f.sender.name, title }),
-					w('mail.reason', { reason: f.ended.reason }),
-					nothing
-				],
+				paragraphs: [w('mail.withdrawn', { title }), w('mail.reason', { reason: f.ended.reason }), nothing],
 				button: null
 			};
 		case 'expired':
@@ -181,6 +183,10 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 
 /** The same by text message: one line with the link. */
 export function textMessage(f: MailFacts, w: Words): string {
+	return w.direction === 'rtl' ? `\u200f${inOneLine(f, w)}` : inOneLine(f, w);
+}
+
+function inOneLine(f: MailFacts, w: Words): string {
 	const { title, link } = f;
 	switch (f.purpose) {
 		case 'your turn':
@@ -196,6 +202,9 @@ export function textMessage(f: MailFacts, w: Words): string {
 			return w('text.so far', { title, link });
 		case 'copies':
 			return w('text.copies', { title, link });
+		case 'spared':
+		case 'let go':
+			return w('text.spared', { title });
 		default:
 			return w('text.ended', { title });
 	}

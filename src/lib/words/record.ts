@@ -2,6 +2,12 @@ import { isolated } from '../core/clean-text';
 import { SENDER, type PacketEvent, type PaperTaken, type PlanChange, type Plan, type Recorded } from '../core/packet';
 import { doneWord } from '../core/route';
 
+/** How somebody was known, by the code of what was chosen; what was written instead stands as it is. */
+const KNOWN_BY: Record<string, string> = {
+	known: 'known personally.',
+	document: 'showed an identity document.'
+};
+
 /**
  * An event in plain words, for the record beside a packet and for the evidence sheet.
  * @param short without digests, where those are shown apart
@@ -74,7 +80,7 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'DeviceHanded':
 			return `${person(event.person)} handed their device to ${person(event.guest)}.`;
 		case 'GuestConfirmed':
-			return `${person(event.person)} says that ${person(event.guest)} did it in front of them: ${isolated(event.how)}`;
+			return `${person(event.person)} says that ${person(event.guest)} did it in front of them: ${KNOWN_BY[event.how] ?? isolated(event.how)}`;
 		case 'PaperOpened':
 			return `${person(event.person)} opened it.`;
 		case 'ConsentGiven':

@@ -1,10 +1,17 @@
-import type { Refusal, Values } from '../core/refusal';
+import { dayIn } from '../core/calendar';
+import { isolated } from '../core/clean-text';
+import type { Refusal, Value, Values } from '../core/refusal';
 import english from './languages/en.json';
 
 /** The names of all texts; English is what the others are measured by. */
 export type WordKey = keyof typeof english;
+/** A piece of a text: words, a value by its name ('#' is the number of the branch), or branches by a number's kind or a word. */
+export type Part =
+	string | [value: string] | [value: string, by: 'plural' | 'select', branches: Record<string, Part[]>];
+/** A text with `{names}` of values in it, or its pieces where it has branches (see compile.ts). */
+export type Said = string | Part[];
 /** The texts of one language. */
-export type Texts = Record<WordKey, string>;
+export type Texts = Record<WordKey, Said>;
 
 /** A language in use: its texts with values filled in. */
 export interface Words {
@@ -17,6 +24,10 @@ export interface Words {
 	refusal(refusal: Pick<Refusal, 'code' | 'say' | 'values'>): string;
 	/** names with commas and an "and", as this language does it */
 	list(names: string[]): string;
+	/** sentences one after the other */
+	joined(sentences: string[]): string;
+	/** clauses of one sentence */
+	clauses(clauses: string[]): string;
 }
 
 /** The languages of the signing page and its letters, by their BCP 47 names, English first. Each has a file. */
@@ -41,10 +52,49 @@ export type Language = (typeof LANGUAGES)[number];
 
 const RIGHT_TO_LEFT = ['ar', 'he'];
 
+/** What is written by the language itself: a day (ISO 8601), a country (ISO 3166), a few things of which one will do. */
+const WRITTEN: Record<string, (value: string, language: string) => string> = {
+	day: (day, language) => dayIn('UTC', `${day}T12:00:00Z`, tagOf(language)),
+	country: (code, language) => new Intl.DisplayNames(tagOf(language), { type: 'region' }).of(code) ?? code
+};
+
+/** English is that of the office. */
+const tagOf = (language: string) => (language === 'en' ? 'en-GB' : language);
+
 export function wordsIn(language: string, texts: Texts): Words {
-	const say = (key: WordKey, values: Values = {}) =>
-		texts[key].replaceAll(/\{([\w ]+)\}/g, (whole, name: string) => (name in values ? String(values[name]) : whole));
 	const direction: Words['direction'] = RIGHT_TO_LEFT.includes(language) ? 'rtl' : 'ltr';
+	// a value stays in itself, whichever way it is read; an address to press is left as it is
+	const apart = (name: string, value: string) =>
+		name === 'link' ? value : direction === 'rtl' ? `\u2068${value}\u2069` : isolated(value);
+	const shown = (name: string, value: Value) =>
+		apart(
+			name,
+			Array.isArray(value)
+				? new Intl.ListFormat(tagOf(language), { type: 'disjunction' }).format(value)
+				: (WRITTEN[name]?.(String(value), language) ?? String(value))
+		);
+	const rules = new Intl.PluralRules(language);
+	const fill = (parts: Part[], values: Values, n = 0): string =>
+		parts
+			.map((part) => {
+				if (typeof part === 'string') return part;
+				const [name, by, branches] = part;
+				if (name === '#') return new Intl.NumberFormat(tagOf(language)).format(n);
+				const value = values[name];
+				if (value === undefined) return `{${name}}`;
+				if (!by) return shown(name, value);
+				const kind = by === 'plural' ? rules.select(Number(value)) : String(value);
+				return fill(branches?.[kind] ?? branches?.['other'] ?? [], values, Number(value));
+			})
+			.join('');
+	const say = (key: WordKey, values: Values = {}) => {
+		const text = texts[key];
+		if (typeof text !== 'string') return fill(text, values);
+		return text.replaceAll(/\{(\w+)\}/g, (whole, name: string) =>
+			name in values ? shown(name, values[name]!) : whole
+		);
+	};
+	const sentences = language === 'zh' ? '' : ' ';
 	return Object.assign(say, {
 		language,
 		direction,
@@ -53,9 +103,11 @@ export function wordsIn(language: string, texts: Texts): Words {
 			if (!Object.hasOwn(texts, key)) return sentence;
 			const said = say(key, values);
 			// a text that wants a value which is not there would say less than the English one
-			return /\{[\w ]+\}/.test(said) ? sentence : said;
+			return /\{\w+\}/.test(said) ? sentence : said;
 		},
-		list: (names: string[]) => new Intl.ListFormat(language, { type: 'conjunction' }).format(names)
+		list: (names: string[]) => new Intl.ListFormat(language, { type: 'conjunction' }).format(names),
+		joined: (all: string[]) => all.filter(Boolean).join(sentences),
+		clauses: (all: string[]) => all.join(language === 'zh' ? '；' : '; ')
 	});
 }
 

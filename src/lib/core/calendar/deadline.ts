@@ -62,7 +62,13 @@ export function isZone(zone: string): boolean {
 
 /** A day as people in that zone write it, such as 2 December 2026. */
 export function dayIn(zone: string, at: string, locale = 'en-GB'): string {
-	return new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: zone }).format(new Date(at));
+	return (
+		new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: zone })
+			.formatToParts(new Date(at))
+			// Ukrainian ends a day with an abbreviation, and no sentence can end after that
+			.map(({ type, value }) => (type === 'literal' ? value.replace(/\s*р\.$/, '') : value))
+			.join('')
+	);
 }
 
 /** A moment to the minute, such as 2 Dec 2026, 14:05. */

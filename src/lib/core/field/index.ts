@@ -6,7 +6,7 @@ export { COUNTRIES, countryName, PATTERNS } from './formats/pattern';
 export type { FieldContext } from './kind';
 export { freeKey, keyFault, plainKey } from './key';
 export { asksSomebody, kindOf, KINDS } from './kinds';
-export { FILE_TYPES, limitsOfFile, typesInWords } from './kinds/attachment';
+export { FILE_TYPES, limitsOfFile, typeNames, typesInWords } from './kinds/attachment';
 export { optionsOf } from './kinds/choice';
 export { computedAnswer, ruleOfComputed } from './kinds/computed';
 export { dateSettingsFault } from './kinds/date';

@@ -52,8 +52,8 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 		case 'consent':
 			return onTurn(state, command.person, now, (_out, standing) => {
 				if (standing.is !== 'opened') return refuse('not-opened', 'Open the document first.');
-				// given once; in another language it would say the same
-				return standing.consented
+				// given once in these words; a new wording, or another language's, is agreed to anew
+				return standing.consented === command.text
 					? []
 					: [{ type: 'ConsentGiven', person: command.person, text: command.text, from: command.from }];
 			});

@@ -59,3 +59,16 @@ export {
 export { nextMoment, termEndOf } from './time';
 export type { Correcting, DraftRow, Need, PacketView, Work, Thread, ThreadPerson } from './views';
 export { filesIn } from './files';
+export { askedIn, askedOf } from './list-address';
+export {
+	FROM_THE_END,
+	LISTS,
+	SORTS,
+	type Filter,
+	type List,
+	type ListSettings,
+	type PacketList,
+	type PacketsAsked,
+	type Place,
+	type Sort
+} from './list';

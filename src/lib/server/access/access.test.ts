@@ -9,7 +9,7 @@ import { askedAt, DOORS, passage } from '../doors';
 import { keepBlob } from '../blobs';
 import { POWERS } from '../../core/access';
 import { datesAsCalendar } from '../dates';
-import { outNow } from '../desk';
+import { packetPage } from '../lists';
 import { folderNamed, openFolder, setMember } from '../folders';
 import { BY_ITSELF } from '../office-record';
 import { newDraft } from '../packets/drafts';
@@ -141,7 +141,7 @@ describe.each([1, 2, 3])('a house made by chance, %i', (seed) => {
 		const packets = (who: Account) =>
 			made.filter(({ kind, see }) => kind === 'packet' && see.has(who.id)).map(({ id }) => id);
 		for (const who of people) {
-			const listed = outNow(t.house, who, 'all').map(({ id }) => id);
+			const listed = packetPage(t.house, who, { list: 'open' }).rows.map(({ id }) => id);
 			expect(listed.sort(), who.name).toEqual(packets(who).sort());
 			expect(
 				findPackets(t.house, who, 'guest musician', 50)

@@ -4,17 +4,8 @@ import { csv, stewards } from '../../../../demo/stewards';
 import { field } from '../../../../e2e/kit/plans';
 import { checkData } from '../check';
 import { newTemplate, putInUse } from '../templates';
-import {
-	batches,
-	newBatch,
-	readBatch,
-	replaceSheet,
-	runBatch,
-	saidOfRow,
-	settle,
-	sheetBack,
-	verdictsOf
-} from './index';
+import { batches, newBatch, readBatch, replaceSheet, runBatch, settle, sheetBack, verdictsOf } from './index';
+import { saidOfRow } from './standing';
 
 let t: TestHouse;
 let template: string;

@@ -1,3 +1,4 @@
 export { runBatch, sendRows, stopRun, type BatchJob } from './running';
-export { saidOfRow, sheetBack, statusesOf } from './standing';
+export { batchRows } from './rows';
+export { sheetBack } from './standing';
 export { batches, newBatch, readBatch, replaceSheet, settle, verdictsOf } from './store';

@@ -92,7 +92,8 @@ function textsOf(node: ts.Expression, source: ts.SourceFile): string[] {
 	// `by.from`, where `by` is one of a table of choices
 	if (ts.isPropertyAccessExpression(node) && ts.isIdentifier(node.expression)) {
 		const table = valueOf(node.expression.text, source);
-		const choices = table && ts.isElementAccessExpression(table) ? table.expression : undefined;
+		const chosen = table && ts.isNonNullExpression(table) ? table.expression : table;
+		const choices = chosen && ts.isElementAccessExpression(chosen) ? chosen.expression : undefined;
 		if (choices && ts.isObjectLiteralExpression(choices))
 			return choices.properties.flatMap((choice) => {
 				const one = (choice as ts.PropertyAssignment).initializer as ts.ObjectLiteralExpression;

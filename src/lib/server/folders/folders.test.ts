@@ -15,7 +15,8 @@ import { closePool } from '../../press';
 import type { Account } from '../accounts';
 import { permitted } from '../access';
 import { checkData } from '../check';
-import { countOut, needsYou, outNow } from '../desk';
+import { countOut, needsYou } from '../desk';
+import { packetPage } from '../lists';
 import { officeEvents, sentenceOf } from '../office-record';
 import { beginCorrection, sendCorrection } from '../packets/correcting';
 import { moveToFolder, newVersion, nudge, release, withdraw } from '../packets/office';
@@ -49,12 +50,12 @@ describe('a closed folder', () => {
 		const id = await out(t, [['kit']], {}, { sending: { folder: 'Claims' } });
 		const open = await out(t, [['maren']]);
 		expect(
-			outNow(t.house, ruben, 'all')
-				.map((row) => row.id)
+			packetPage(t.house, ruben, { list: 'open' })
+				.rows.map((row) => row.id)
 				.sort()
 		).toEqual([id, open].sort());
 		for (const other of [tamsin, vera]) {
-			expect(outNow(t.house, other, 'all').map((row) => row.id)).toEqual([open]);
+			expect(packetPage(t.house, other, { list: 'open' }).rows.map((row) => row.id)).toEqual([open]);
 			expect(countOut(t.house, other)).toBe(1);
 		}
 		expect(countOut(t.house, ruben)).toBe(2);
@@ -64,8 +65,8 @@ describe('a closed folder', () => {
 		expect(beginCorrection(t.house, tamsin, id)).toMatchObject({ code: 'not-yours' });
 		ok(nudge(t.house, ruben, id, 'kit'));
 		await signs(t, 'kit@post.example');
-		expect(records(t.house, tamsin, '')).toEqual([]);
-		expect(records(t.house, ruben, '')).toHaveLength(1);
+		expect(records(t.house, tamsin, '').rows).toEqual([]);
+		expect(records(t.house, ruben, '').rows).toHaveLength(1);
 	});
 
 	it('shows no trouble of its packets to others, and not their names', async () => {

@@ -20,7 +20,8 @@ import { closePool } from '../../press';
 import { faultsOf } from '../../core/audit';
 import { sha256Bytes, sha256Text } from '../ids';
 import { checkData } from '../check';
-import { needsYou, outNow } from '../desk';
+import { needsYou } from '../desk';
+import { packetPage } from '../lists';
 import { findPackets } from '../records';
 import { addPaper } from '../papers';
 import { organisation, setOrganisation } from '../settings';
@@ -106,7 +107,10 @@ describe('while it is corrected', () => {
 		expect(finish(t.house, who, given, FROM)).toMatchObject({ code: 'being-corrected' });
 		expect(ok(saveAnswers(t.house, who, given, FROM))).toMatchObject({ stale: true });
 		expect(nudge(t.house, t.odile, packet, 'maren')).toMatchObject({ code: 'being-corrected' });
-		expect(outNow(t.house, t.odile, 'all')[0]).toMatchObject({ status: 'out', shutUntil: '2026-11-24T09:30:00.000Z' });
+		expect(packetPage(t.house, t.odile, { list: 'open' }).rows[0]).toMatchObject({
+			status: 'out',
+			shutUntil: '2026-11-24T09:30:00.000Z'
+		});
 		t.clock.now += 20 * MINUTE;
 		saved(draft, (plan) => ({ ...plan, message: 'Half done' }));
 		t.clock.now += 29 * MINUTE;

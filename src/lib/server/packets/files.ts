@@ -1,5 +1,5 @@
 import { fileTypeFromBuffer } from 'file-type';
-import { limitsOfFile, typesInWords, type FileAnswer } from '../../core/field';
+import { limitsOfFile, typeNames, typesInWords, type FileAnswer } from '../../core/field';
 import type { Field } from '../../core/packet';
 import { isRefusal, refuse, refuseWith, type Refusal } from '../../core/refusal';
 import { markPictureInWorker } from '../../press';
@@ -25,18 +25,15 @@ export async function keepFile(
 		return refuseWith('file-too-large', `The file may have ${megabytes} MB at most.`, { megabytes });
 	const type = await fileTypeFromBuffer(bytes);
 	if (!type || !media.includes(type.mime)) {
-		const types = typesInWords(field);
+		const said = typesInWords(field);
+		const types = typeNames(field);
 		// what would run is named as what it is, whatever its name says
 		return PROGRAMS.has(type?.ext ?? '') ||
 			/^(#!|MZ|\x7fELF)/.test(Buffer.from(bytes.subarray(0, 4)).toString('latin1'))
-			? refuseWith('file-program', `That is a program. This place takes ${types}.`, { types })
-			: refuseWith(
-					'file-type',
-					`This place takes ${types}; this is ${type ? type.ext.toUpperCase() : 'something else'}.`,
-					{
-						types
-					}
-				);
+			? refuseWith('file-program', `That is a program. Allowed: ${said}.`, { types })
+			: refuseWith('file-type', `Allowed: ${said}; this is ${type ? type.ext.toUpperCase() : 'something else'}.`, {
+					types
+				});
 	}
 	const file = keepBlob(house.db, bytes, type.mime, house.now());
 	return { file, name: shortName(bareName(name)) || 'File', media: type.mime, bytes: bytes.length };

@@ -5,10 +5,12 @@ import type { Derived } from './read-tables';
 /** A packet as a list shows it. */
 export interface PacketRow extends Pick<
 	Derived,
-	'title' | 'status' | 'folder' | 'sentAt' | 'since' | 'deadline' | 'shutUntil' | 'endedAt' | 'thread'
+	'title' | 'status' | 'folder' | 'template' | 'sentAt' | 'since' | 'deadline' | 'shutUntil' | 'endedAt' | 'thread'
 > {
 	id: string;
 	reference: string;
+	/** the account that has sent it */
+	owner: string;
 }
 
 export interface KeptRow extends Omit<PacketRow, 'thread'> {
@@ -17,7 +19,7 @@ export interface KeptRow extends Omit<PacketRow, 'thread'> {
 
 /** What is read of `packets p` for a row. */
 export const ROW_COLUMNS =
-	'p.id, p.reference, p.title, p.status, p.folder, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread';
+	'p.id, p.reference, p.title, p.status, p.folder, p.template, p.owner, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread';
 
 /** How many rows a list shows at once. */
 export const PAGE = 50;

@@ -152,7 +152,7 @@ export async function addFile(
 	if (no) return no;
 	const { packet, person } = visitor;
 	const field = fieldsOf(packet.plan, person.id).find((f) => f.id === fieldId && f.kind === 'attachment');
-	if (!field) return refuse('not-your-field', 'This place takes no file of yours.');
+	if (!field) return refuse('no-file-here', 'This place takes no file of yours.');
 	const kept = await keepFile(house, field, name, bytes);
 	if (!isRefusal(kept)) noteHandedIn(house, visitor, kept.file);
 	return kept;

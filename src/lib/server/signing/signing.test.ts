@@ -35,6 +35,10 @@ import {
 	signingView,
 	visit
 } from './index';
+import FIRST from '../../words/consents/1.json';
+import { consentLines } from '../../words/consent';
+import { sha256Text } from '../ids';
+import { act } from '../packets/act';
 import { consentDigest } from './consenting';
 import { CODES_ALLOWED } from './identity';
 
@@ -252,9 +256,30 @@ describe('languages', () => {
 		const maren = visitor(t.house, mailOf('maren'));
 		ok(openAndConsent(t.house, maren, FROM, 'de'));
 		const given = eventsOf(t.house.db, packet).find((e) => e.type === 'ConsentGiven');
-		expect(given).toMatchObject({ text: consentDigest('de') });
-		expect(consentDigest('de')).toMatch(/^de-1 [0-9a-f]{64}$/);
-		expect(consentDigest('de')).not.toBe(consentDigest('fr'));
+		expect(given).toMatchObject({ text: consentDigest('de', 'signs') });
+		expect(consentDigest('de', 'signs')).toMatch(/^de-2 [0-9a-f]{64}$/);
+		expect(
+			new Set([consentDigest('de', 'signs'), consentDigest('fr', 'signs'), consentDigest('de', 'approves')]).size
+		).toBe(3);
+	});
+	it('of consent: whoever agreed to an older wording agrees anew, and both stand in the record', async () => {
+		const packet = await out(t, [['maren']], { maren: { duty: 'approves' } });
+		const maren = visitor(t.house, mailOf('maren'));
+		const by = { kind: 'person', person: maren.person.id } as const;
+		const old = `en-1 ${sha256Text(FIRST.en.join('\n'))}`;
+		ok(act(t.house, packet, by, { do: 'openPaper', person: maren.person.id, from: FROM }));
+		ok(act(t.house, packet, by, { do: 'consent', person: maren.person.id, text: old, from: FROM }));
+		expect(signingView(t.house, visitor(t.house, mailOf('maren')), 'en')).toMatchObject({
+			state: 'turn',
+			consented: false
+		});
+		ok(openAndConsent(t.house, maren, FROM));
+		ok(openAndConsent(t.house, maren, FROM));
+		expect(signingView(t.house, visitor(t.house, mailOf('maren')), 'en')).toMatchObject({ consented: true });
+		const given = eventsOf(t.house.db, packet).flatMap((e) => (e.type === 'ConsentGiven' ? [e.text] : []));
+		expect(given).toEqual([old, consentDigest('en', 'approves')]);
+		// nobody who only approves agrees to sign
+		expect(consentLines('en', 'approves').join(' ')).not.toMatch(/sign/);
 	});
 });
 

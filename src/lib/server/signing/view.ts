@@ -47,7 +47,8 @@ export type SigningView = {
 	| { state: 'held' }
 	/** shut, while the sender's office corrects it */
 	| { state: 'correcting' }
-	| { state: 'ended'; why: string }
+	/** `stopped`: it ended for everybody, not for this person only */
+	| { state: 'ended'; why: string; stopped: boolean }
 	| ({ state: 'turn' } & Shown & Turn)
 	| ({ state: 'so far' } & Shown)
 	| ({ state: 'finished'; complete: boolean; copies: { what: string; name: string }[]; host: string | null } & Shown)
@@ -104,7 +105,7 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(language, person))
 	};
 	const why = whyEnded(packet, person, words, now);
-	if (why) return { ...base, state: 'ended', why };
+	if (why) return { ...base, state: 'ended', why, stopped: packet.people[person.id]!.is !== 'skipped' };
 	if (isShut(packet, now) && isOpen(packet) && stillAt(packet).includes(person.id))
 		return { ...base, state: 'correcting' };
 	if (!visitor.proved) return { ...base, ...codeState(packet, person) };
@@ -162,7 +163,7 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 	return {
 		version: packet.planDigest,
 		corrected: packet.toTell[person.id] ?? [],
-		consented: text !== null && text === consentDigest(text.split('-')[0]!),
+		consented: text !== null && text === consentDigest(text.split('-')[0]!, person.duty),
 		saved: {
 			...prefilled(plan, person.id, {
 				person: { ...person, email: addressOf(packet, person.id) },
@@ -226,7 +227,7 @@ function whyEnded(packet: SentPacket, person: PlanPerson, words: Words, now: str
 	const standing = packet.people[person.id]!;
 	switch (packet.status) {
 		case 'withdrawn':
-			return words('end.withdrawn', { sender: packet.sender.name, reason: packet.reason });
+			return words('end.withdrawn', { reason: packet.reason });
 		case 'declined':
 			return packet.person === person.id
 				? words('end.you declined')

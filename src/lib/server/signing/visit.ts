@@ -36,7 +36,7 @@ export function visit(house: House, token: string, pass = ''): Visitor | Refusal
 	const person = packet.status === 'none' ? undefined : personIn(packet.plan, link.person);
 	if (!person && packet.status !== 'none' && anybodyIn(packet, link.person))
 		return refuse('not-needed', 'This is no longer needed of you.');
-	if (packet.status === 'none' || !person) return refuse('no-link', 'This link leads nowhere any more.');
+	if (packet.status === 'none' || !person) return refuse('link-gone', 'This link leads nowhere any more.');
 	return {
 		packet,
 		person,

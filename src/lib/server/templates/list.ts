@@ -32,7 +32,6 @@ export interface Wanted {
 	show: Shown;
 	folder?: string;
 	search?: string;
-	offset?: number;
 	most?: number;
 }
 
@@ -44,33 +43,32 @@ interface Row extends Omit<TemplateRow, 'thread' | 'usualHours' | 'mine' | 'chan
 
 /** Templates this account may use, the most recently used first. */
 export function listTemplates(house: House, account: Account, wanted: Wanted): TemplateRow[] {
-	const { show, folder = '', search = '', offset = 0, most = 50 } = wanted;
+	const { show, folder = '', search = '', most = MOST } = wanted;
 	const rows = house.db
 		.prepare<Record<string, string | number>, Row>(
 			`SELECT t.id, t.title, t.description, t.folder, a.name AS owner, t.owner AS ownerId, t.shared, t.version, t.uses,
-			 t.last_used_at AS lastUsedAt, t.changed_at AS changedAt, p.json AS plan, d.plan AS working
-			 FROM templates t JOIN accounts a ON a.id = t.owner LEFT JOIN plans p ON p.digest = t.plan
+			 t.last_used_at AS lastUsedAt, t.changed_at AS changedAt, t.plan, d.plan AS working
+			 FROM templates t JOIN accounts a ON a.id = t.owner
 			 LEFT JOIN drafts d ON d.template = t.id
 			 WHERE (t.binned_at IS NOT NULL) = (@show = 'bin')
 			 AND ${MAY_SEE}
 			 AND (@show <> 'mine' OR t.owner = @me) AND (@show <> 'shared' OR t.owner <> @me)
 			 AND (@folder = '' OR t.folder = @folder)
 			 AND ${FOUND}
-			 ORDER BY coalesce(t.last_used_at, t.changed_at) DESC LIMIT @most OFFSET @offset`
+			 ORDER BY coalesce(t.last_used_at, t.changed_at) DESC LIMIT @most`
 		)
 		.all({
 			show,
 			...seer(house.db, account),
 			folder,
 			...likeness(search),
-			most,
-			offset
+			most
 		});
 	return rows.map(({ plan, working, ownerId, ...row }) => ({
 		...row,
 		mine: ownerId === account.id,
 		changing: working !== null,
-		thread: threadOf(plan ?? working),
+		thread: plan ? roles(house, plan) : threadOf(working),
 		usualHours: usualHours(house, row.id)
 	}));
 }
@@ -81,6 +79,22 @@ const FOUND = `(@search = '' OR t.title LIKE @like ESCAPE '!' OR t.description L
 /** What is searched for, and the pattern that finds it anywhere; its own signs are no wildcards. */
 function likeness(search: string): { search: string; like: string } {
 	return { search: search.trim(), like: `%${search.trim().replace(/[!%_]/g, '!$&')}%` };
+}
+
+/** A house has tens of templates, hundreds at most. */
+const MOST = 500;
+
+/** The roles of plans by their digests: a plan never changes, and is large. */
+const rolesOf = new Map<string, Thread>();
+
+function roles({ db }: House, digest: string): Thread {
+	const known = rolesOf.get(digest);
+	if (known) return known;
+	const json = db.prepare<[string], string>('SELECT json FROM plans WHERE digest = ?').pluck().get(digest);
+	const thread = threadOf(json ?? null);
+	if (rolesOf.size > 2000) rolesOf.clear();
+	rolesOf.set(digest, thread);
+	return thread;
 }
 
 function threadOf(json: string | null): Thread {
@@ -97,10 +111,10 @@ function threadOf(json: string | null): Thread {
 }
 
 /** How many of the last completed ones say how long it usually takes. */
-const LATELY = 200;
+const LATELY = 50;
 
 /** The middle of the times that the last completed ones took, in hours. */
-function usualHours(house: House, template: string): number | null {
+export function usualHours(house: House, template: string): number | null {
 	const hours = house.db
 		.prepare<[string, number], { sent: string; ended: string }>(
 			`SELECT sent_at AS sent, ended_at AS ended FROM packets INDEXED BY packets_by_template

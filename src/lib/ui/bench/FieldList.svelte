@@ -1,5 +1,8 @@
 <script lang="ts">
+	import Check from '../parts/Check.svelte';
 	import Choice from '../parts/Choice.svelte';
+	import type { Column, Order } from '../parts/table/columns';
+	import Table from '../parts/table/Table.svelte';
 	import { asksSomebody, kindOf, KINDS } from '../../core/field';
 	import { EVERYBODY, SENDER, type Field } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
@@ -10,16 +13,8 @@
 	/** All fields as a list: sorted, filtered, chosen, edited many at once. What can be done on the pages can be done here. */
 	let { bench, ongo }: { bench: Bench; ongo: (id: string) => void } = $props();
 
-	type Column = 'place' | 'label' | 'kind' | 'person';
-	const COLUMNS: [Column, string][] = [
-		['label', 'Label'],
-		['kind', 'Kind'],
-		['person', 'Whose'],
-		['place', 'Page']
-	];
 	const plan = $derived(bench.plan);
-	let sort = $state<Column>('place');
-	let down = $state(false);
+	let order = $state<Order | null>(null);
 	let person = $state('');
 	let kind = $state('');
 	let page = $state('');
@@ -31,15 +26,22 @@
 			p.pages.map((_, i) => ({ key: `${p.id} ${i}`, name: `${plan.papers.length > 1 ? `${p.name}, ` : ''}${i + 1}` }))
 		)
 	);
-	const byColumn: Record<Column, (a: Field, b: Field) => number> = {
-		place: (a, b) => {
-			const [x, y] = [shownAt(plan, a), shownAt(plan, b)];
-			return papers.indexOf(a.paper) - papers.indexOf(b.paper) || a.page - b.page || x.top - y.top || x.left - y.left;
-		},
-		label: (a, b) => a.label.localeCompare(b.label),
-		kind: (a, b) => kindOf(a.kind).name.localeCompare(kindOf(b.kind).name),
-		person: (a, b) => ownerName(plan, a.person).localeCompare(ownerName(plan, b.person))
+	/** where it stands: paper, page, line, and place in the line */
+	const place = (field: Field) => {
+		const { top, left } = shownAt(plan, field);
+		return [papers.indexOf(field.paper), field.page, top, left];
 	};
+	const byPlace = (a: Field, b: Field) => {
+		const [x, y] = [place(a), place(b)];
+		return x.map((one, i) => one - y[i]!).find((gap) => gap !== 0) ?? 0;
+	};
+	const COLUMNS: Column<Field>[] = [
+		{ key: 'label', name: 'Label', by: (field) => field.label.toLowerCase(), fixed: true, look: 'min-w-32' },
+		{ key: 'kind', name: 'Kind', by: (field) => kindOf(field.kind).name, look: 'whitespace-nowrap' },
+		{ key: 'person', name: 'Whose', by: (field) => ownerName(plan, field.person) },
+		{ key: 'place', name: 'Page', by: (field) => papers.indexOf(field.paper) * 10_000 + field.page },
+		{ key: 'needed', name: 'Needed', by: (field) => (field.required ? 0 : 1) }
+	];
 	const rows = $derived(
 		plan.fields
 			.filter(
@@ -49,18 +51,58 @@
 					(page === '' || `${f.paper} ${f.page}` === page) &&
 					`${f.label} ${f.key}`.toLowerCase().includes(words.trim().toLowerCase())
 			)
-			.sort((a, b) => (byColumn[sort](a, b) || byColumn.place(a, b)) * (down ? -1 : 1))
+			.sort(byPlace)
 	);
-	const all = $derived(rows.length > 0 && rows.every((f) => bench.fieldIds.includes(f.id)));
-
-	function by(column: Column) {
-		down = sort === column ? !down : false;
-		sort = column;
-	}
-	function mark(id: string, on: boolean) {
-		bench.chooseFields(on ? [...bench.fieldIds, id] : bench.fieldIds.filter((one) => one !== id));
-	}
 </script>
+
+{#snippet cell(field: Field, key: string)}
+	{@const asked = asksSomebody(field)}
+	{#if key === 'label'}<input
+			class="w-full min-w-28 border-0 bg-transparent px-1 py-0.5"
+			aria-label="Label of {kindOf(field.kind).name} on page {field.page + 1}"
+			maxlength="200"
+			title={field.label}
+			value={field.label}
+			onchange={(e) =>
+				bench.change(
+					'label',
+					changeQuestion(plan, [field.id], (f) => ({ ...f, label: e.currentTarget.value }))
+				)}
+		/>
+	{:else if key === 'kind'}{kindOf(field.kind).name}
+	{:else if key === 'person'}
+		<span class="flex items-center gap-1"
+			><span class="h-4 w-2 shrink-0" style:background={weaveOf(plan, field.person)}></span>
+			{#if asked}<Choice
+					label="Whose is {field.label}"
+					unseen
+					narrow
+					plain
+					value={field.person ?? ''}
+					options={[['', 'nobody'], ...personChoices(bench.actors), [SENDER, 'me']]}
+					onchoose={(whose) => bench.change('give to somebody', giveTo(plan, [field.id], whose || null))}
+				/>{:else}<span class="text-quiet">everybody</span>{/if}</span
+		>
+	{:else if key === 'place'}<button
+			class="plain p-0! underline"
+			aria-label="Go to {field.label} on page {field.page + 1}"
+			onclick={() => {
+				bench.chooseFields([field.id]);
+				ongo(field.id);
+			}}>{field.page + 1}</button
+		>
+	{:else}<Check
+			label="{field.label} must be answered"
+			unseen
+			disabled={!asked}
+			checked={field.required}
+			onchange={(required) =>
+				bench.change(
+					'needed',
+					changeQuestion(plan, [field.id], (f) => ({ ...f, required }))
+				)}
+		/>{/if}
+{/snippet}
 
 <section aria-label="All fields" class="flex h-full flex-col">
 	<div class="grid grid-cols-2 gap-1.5 border-b border-hairline px-3 py-2 text-[14px]">
@@ -103,102 +145,29 @@
 		/>
 		<p class="self-center text-quiet" role="status">{rows.length} of {plan.fields.length}</p>
 	</div>
-	<div class="relative min-h-0 flex-1 overflow-auto">
-		<table class="w-full border-collapse text-[14px] leading-5">
-			<thead class="sticky top-0 z-10 bg-linen">
-				<tr>
-					<th class="w-7 px-2 py-1 text-left"
-						><input
-							type="checkbox"
-							aria-label="Choose all that are listed"
-							checked={all}
-							onchange={(e) => bench.chooseFields(e.currentTarget.checked ? rows.map((f) => f.id) : [])}
-						/></th
-					>
-					{#each COLUMNS as [column, name] (column)}
-						<th
-							class="px-1.5 py-1 text-left font-semibold"
-							aria-sort={sort === column ? (down ? 'descending' : 'ascending') : 'none'}
-							><button class="plain p-0! whitespace-nowrap" onclick={() => by(column)}
-								>{name}{sort === column ? (down ? ' ↓' : ' ↑') : ''}</button
-							></th
-						>
-					{/each}
-					<th class="px-1.5 py-1 text-left font-semibold" title="Must be answered">Needed</th>
-				</tr>
-			</thead>
-			<tbody>
-				{#each rows as field (field.id)}
-					{@const chosen = bench.fieldIds.includes(field.id)}
-					{@const asked = asksSomebody(field)}
-					<tr class="border-b border-hairline {chosen ? 'bg-wash' : ''}" data-row={field.id}>
-						<td class="px-2"
-							><input
-								type="checkbox"
-								aria-label="Choose {field.label}, page {field.page + 1}"
-								checked={chosen}
-								onchange={(e) => mark(field.id, e.currentTarget.checked)}
-							/></td
-						>
-						<td class="px-0.5"
-							><input
-								class="w-full min-w-24 border-0 bg-transparent px-1 py-1"
-								aria-label="Label of {kindOf(field.kind).name} on page {field.page + 1}"
-								maxlength="200"
-								value={field.label}
-								onchange={(e) =>
-									bench.change(
-										'label',
-										changeQuestion(plan, [field.id], (f) => ({ ...f, label: e.currentTarget.value }))
-									)}
-							/></td
-						>
-						<td class="px-1.5 whitespace-nowrap">{kindOf(field.kind).name}</td>
-						<td class="px-0.5">
-							<span class="flex items-center gap-1"
-								><span class="h-4 w-2 shrink-0" style:background={weaveOf(plan, field.person)}></span>
-								{#if asked}<Choice
-										label="Whose is {field.label}"
-										unseen
-										narrow
-										plain
-										value={field.person ?? ''}
-										options={[['', 'nobody'], ...personChoices(bench.actors), [SENDER, 'me']]}
-										onchoose={(whose) => bench.change('give to somebody', giveTo(plan, [field.id], whose || null))}
-									/>{:else}<span class="text-quiet">everybody</span>{/if}</span
-							>
-						</td>
-						<td class="px-1.5"
-							><button
-								class="plain p-0! underline"
-								aria-label="Go to {field.label} on page {field.page + 1}"
-								onclick={() => {
-									bench.chooseFields([field.id]);
-									ongo(field.id);
-								}}>{field.page + 1}</button
-							></td
-						>
-						<td class="px-1.5 text-center"
-							><input
-								type="checkbox"
-								aria-label="{field.label} must be answered"
-								disabled={!asked}
-								checked={field.required}
-								onchange={(e) =>
-									bench.change(
-										'needed',
-										changeQuestion(plan, [field.id], (f) => ({ ...f, required: e.currentTarget.checked }))
-									)}
-							/></td
-						>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
-		{#if plan.fields.length === 0}
-			<p class="p-4 text-quiet">
-				Nothing is placed yet. Press a letter of the tray, or take what was found on the pages.
-			</p>
-		{:else if rows.length === 0}<p class="p-4 text-quiet">No field is like that.</p>{/if}
+	<div class="min-h-0 flex-1 px-3 pt-2">
+		<Table
+			label="All fields"
+			columns={COLUMNS}
+			{rows}
+			id={(field) => field.id}
+			{cell}
+			bind:order
+			bind:chosen={() => bench.fieldIds, (ids) => bench.chooseFields(ids ?? [])}
+			total={rows.length}
+			height="calc(100dvh - 330px)"
+			estimate={40}
+		>
+			{#snippet act(ids)}<span class="text-[14px] text-quiet"
+					>{ids.length === 1 ? 'Its settings are' : 'What they have in common is'} at the right.</span
+				>{/snippet}
+			{#snippet empty()}
+				<p class="py-4 text-quiet">
+					{plan.fields.length === 0
+						? 'Nothing is placed yet. Press a letter of the tray, or take what was found on the pages.'
+						: 'No field is like that.'}
+				</p>
+			{/snippet}
+		</Table>
 	</div>
 </section>

@@ -12,8 +12,8 @@ const STILL = {
 		'ui/settings/Holidays.svelte',
 		'ui/bench/KindSettings.svelte',
 		'ui/bench/Papers.svelte',
-		'routes/settings/+page.svelte',
-		'routes/batches/[id]/+page.svelte'
+		'routes/(office)/settings/+page.svelte',
+		'routes/(office)/batches/[id]/+page.svelte'
 	],
 	package: [
 		'ui/signing/AskDialog.svelte',
@@ -29,7 +29,7 @@ const STILL = {
 		'ui/bench/PutInUse.svelte',
 		'ui/bench/LooksDialog.svelte',
 		'ui/bench/SendSheet.svelte',
-		'routes/batches/[id]/+page.svelte'
+		'routes/(office)/batches/[id]/+page.svelte'
 	]
 };
 

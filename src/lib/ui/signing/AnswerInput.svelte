@@ -6,7 +6,7 @@
 		limitsOfFile,
 		optionsOf,
 		questionOf,
-		typesInWords,
+		typeNames,
 		type Answer,
 		type MarkAnswer
 	} from '../../core/field';
@@ -165,7 +165,7 @@
 		</p>
 	{/if}
 	<label class="text-[14px]"
-		>{words()('answer.file', { types: typesInWords(field), megabytes: limitsOfFile(field).megabytes })}<input
+		>{words()('answer.file', { types: typeNames(field), megabytes: limitsOfFile(field).megabytes })}<input
 			class="mt-1 block w-full {size}"
 			type="file"
 			accept={limitsOfFile(field).media.join(',')}

@@ -9,7 +9,6 @@
 	let {
 		base,
 		what = $bindable(),
-		sender,
 		group,
 		papers,
 		marked,
@@ -17,7 +16,6 @@
 	}: {
 		base: string;
 		what: 'hand over' | 'wording' | 'decline' | null;
-		sender: string;
 		/** somebody else of their group could do it as well */
 		group: boolean;
 		papers: Paper[];
@@ -61,7 +59,7 @@
 <AskDialog
 	bind:open={() => what === 'decline', shut}
 	title={words()('decline.title')}
-	text={words()(group ? 'decline.group' : 'decline.text', { sender })}
+	text={words()(group ? 'decline.group' : 'decline.text')}
 	button={words()('decline.do')}
 	grave
 	{busy}
@@ -76,7 +74,7 @@
 <AskDialog
 	bind:open={() => what === 'hand over', shut}
 	title={words()('hand over.title')}
-	text={words()('hand over.text', { sender })}
+	text={words()('hand over.text')}
 	button={words()('hand over.do')}
 	{busy}
 	{wrong}
@@ -84,15 +82,15 @@
 >
 	<WhoInputs bind:who={heir} nameLabel={words()('hand over.name')} emailLabel={words()('hand over.email')} />
 	<label
-		>{words()('hand over.why', { sender })}<textarea class="input mt-1 h-20" maxlength="2000" bind:value={heir.why}
+		>{words()('hand over.why')}<textarea class="input mt-1 h-20" maxlength="2000" bind:value={heir.why}
 		></textarea></label
 	>
 </AskDialog>
 <AskDialog
 	bind:open={() => what === 'wording', shut}
 	title={words()('wording.title')}
-	text={words()('wording.text', { sender })}
-	button={words()('wording.do', { sender })}
+	text={words()('wording.text')}
+	button={words()('wording.do')}
 	{busy}
 	{wrong}
 	ondo={() => ask('wording')}

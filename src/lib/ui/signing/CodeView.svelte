@@ -8,7 +8,6 @@
 		by,
 		to,
 		minutes,
-		sender,
 		onright
 	}: {
 		base: string;
@@ -16,7 +15,6 @@
 		/** where the code goes, mostly hidden */
 		to: string;
 		minutes: number;
-		sender: string;
 		onright: () => void;
 	} = $props();
 
@@ -48,7 +46,7 @@
 <main id="main" class="mx-auto max-w-md px-5 py-10 text-[17px] leading-7">
 	<h2 class="pb-2 text-xl">{words()('code.title')}</h2>
 	<p class="pb-4">
-		{by === 'code' ? words()('code.by code', { sender }) : words()(`code.by ${by}`, { to, minutes })}
+		{by === 'code' ? words()('code.by code') : words()(`code.by ${by}`, { to, minutes })}
 	</p>
 	{#if by !== 'code'}
 		<p class="pb-4">

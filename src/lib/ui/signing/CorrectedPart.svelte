@@ -5,12 +5,7 @@
 	import { useWords } from './words';
 
 	/** It was corrected since this person opened it: what is different, before they go on. */
-	let {
-		base,
-		sender,
-		parts,
-		onrefresh
-	}: { base: string; sender: string; parts: SeenPart[]; onrefresh: () => Promise<void> } = $props();
+	let { base, parts, onrefresh }: { base: string; parts: SeenPart[]; onrefresh: () => Promise<void> } = $props();
 
 	const words = useWords();
 	let wrong = $state('');
@@ -28,7 +23,7 @@
 
 <div role="alert" class="border-b border-s-[3px] border-hairline border-s-copper bg-linen px-5 py-3">
 	<h2 class="text-[17px]">{words()('corrected.title')}</h2>
-	<p dir="auto">{words()('corrected.text', { sender })}</p>
+	<p>{words()('corrected.text')}</p>
 	<ul class="list-disc ps-5">
 		{#each parts as part (part)}<li>{said(part)}</li>{/each}
 	</ul>

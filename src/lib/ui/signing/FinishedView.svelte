@@ -10,7 +10,6 @@
 	let {
 		view,
 		base,
-		after,
 		paperUrl,
 		hostLink
 	}: {
@@ -28,7 +27,6 @@
 			locale: string;
 		};
 		base: string;
-		after: string;
 		paperUrl: (paper: Paper) => string;
 		/** where a guest's host goes on */
 		hostLink: string | null;
@@ -52,9 +50,7 @@
 			{:else}{words()('host.back', { host: view.host })}{/if}
 		</p>
 	{:else if !view.complete}<p class="pb-5">
-			{words()('done.thanks', { name: view.me.name })}
-			{after}
-			{words()('done.comes')}
+			{words().joined([words()('done.thanks', { name: view.me.name }), words()('done.comes')])}
 		</p>
 	{:else if copies.length === 0}<p class="pb-5" role="status">{words()('done.making')}</p>
 	{:else}

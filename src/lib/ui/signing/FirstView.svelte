@@ -43,19 +43,20 @@
 </script>
 
 <main id="main" class="mx-auto max-w-2xl px-5 py-8 text-[17px] leading-7">
-	<h2 class="pb-3 text-xl">{words()('mail.dear', { name: view.me.name })}</h2>
+	<h2 class="pb-3 text-xl">{words()('first.title')}</h2>
 	{#if view.host}<p class="mb-4 border-s-[3px] border-thread bg-wash px-4 py-2">
 			{words()('host.guest', { host: view.host })}
 		</p>{/if}
-	<p>{asks} {words()('mail.account')}</p>
+	<p>{words().joined([asks, words()('mail.account')])}</p>
 	<ol class="list-decimal py-4 ps-6">
 		<li>
-			{words()('first.read')}{#if before.length > 0}&nbsp;{words()('first.before', {
-					names: words().list(before)
-				})}{/if}
+			{words().joined([
+				words()('first.read'),
+				before.length > 0 ? words()('first.before', { names: words().list(before) }) : ''
+			])}
 		</li>
 		<li>{words()('first.led')}</li>
-		<li>{words()('first.finish')} {after}</li>
+		<li>{words().joined([words()('first.finish'), after])}</li>
 	</ol>
 	{#if view.message}<blockquote class="mb-5 border-s-2 border-line ps-4 whitespace-pre-wrap" dir="auto">
 			{view.message}
@@ -65,7 +66,9 @@
 		<blockquote class="mb-5 border-s-2 border-thread ps-4 whitespace-pre-wrap" dir="auto">{view.note}</blockquote>
 	{/if}
 	<section aria-labelledby="consent" class="rounded-sm border border-hairline bg-sheet p-4 text-[15px] leading-6">
-		<h2 id="consent" class="pb-1 text-[16px]">{words()('consent.title')}</h2>
+		<h2 id="consent" class="pb-1 text-[16px]">
+			{words()(view.me.duty === 'signs' ? 'consent.title' : 'consent.title other')}
+		</h2>
 		<ul class="list-disc ps-5">
 			{#each consent as line (line)}<li>{line}</li>{/each}
 		</ul>

@@ -6,7 +6,7 @@
 	let { signing, onhand }: { signing: Signing; onhand: (guest: string) => void } = $props();
 
 	const words = useWords();
-	const known = $derived([words()('host.known'), words()('host.document')]);
+	const KNOWN = ['known', 'document'] as const;
 </script>
 
 <h3 class="text-[16px]">{words()('host.title')}</h3>
@@ -14,7 +14,7 @@
 	{#if guest.done}
 		<fieldset class="grid gap-1 pb-3">
 			<legend class="pb-1 font-semibold">{words()('host.how', { name: guest.name })}</legend>
-			{#each known as how (how)}
+			{#each KNOWN as how (how)}
 				<label class="flex min-h-[44px] items-center gap-2"
 					><input
 						class="size-5"
@@ -23,14 +23,14 @@
 						checked={signing.guests[guest.id] === how}
 						onchange={() => (signing.guests[guest.id] = how)}
 					/>
-					{how}</label
+					{words()(`host.${how}`)}</label
 				>
 			{/each}
 			<input
 				class="input min-h-[44px]!"
 				maxlength="200"
 				aria-label={words()('host.how', { name: guest.name })}
-				value={known.includes(signing.guests[guest.id]!) ? '' : signing.guests[guest.id]}
+				value={(KNOWN as readonly string[]).includes(signing.guests[guest.id]!) ? '' : signing.guests[guest.id]}
 				oninput={(e) => (signing.guests[guest.id] = e.currentTarget.value)}
 			/>
 		</fieldset>

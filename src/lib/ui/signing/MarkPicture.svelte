@@ -84,7 +84,7 @@
 	</p>
 	{#each SIDES as side (side)}
 		<label class="grid grid-cols-[1fr_1fr] items-center gap-2 text-[14px]"
-			>{words()('mark.cut', { side: words()(`mark.${side}`) })}<input
+			>{words()(`mark.${side}`)}<input
 				class="min-h-[44px]"
 				type="range"
 				min="0"

@@ -113,9 +113,9 @@
 										<AskedAnswer {signing} {field} {name} />
 									</div>
 								{:else}
-									<p class="my-2 border-s-[3px] border-line ps-4" dir="auto">
+									<p class="my-2 border-s-[3px] border-line ps-4">
 										{mine
-											? `${field.label}: ${words()('todo.at the end')}`
+											? words()('read.others', { label: field.label, answer: words()('todo.at the end') })
 											: words()('read.others', {
 													label: field.label || kindOf(field.kind).name,
 													answer: noteOf(field)

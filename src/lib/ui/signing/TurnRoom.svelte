@@ -141,8 +141,8 @@
 
 <svelte:document onselectionchange={mark} />
 <div bind:this={root} class="lg:flex lg:h-[calc(100dvh-73px)] lg:flex-col" style:--turn="100%">
-	{#if view.corrected.length > 0}<CorrectedPart {base} sender={view.sender} parts={view.corrected} {onrefresh} />{/if}
-	{#if view.wordings.length > 0}<WordingsPart wishes={view.wordings} sender={view.sender} />{/if}
+	{#if view.corrected.length > 0}<CorrectedPart {base} parts={view.corrected} {onrefresh} />{/if}
+	{#if view.wordings.length > 0}<WordingsPart wishes={view.wordings} />{/if}
 	<TurnPage
 		{signing}
 		papers={view.papers}
@@ -163,7 +163,6 @@
 	<Asking
 		{base}
 		bind:what={asking}
-		sender={view.sender}
 		group={view.group}
 		papers={view.papers}
 		{marked}

@@ -2,13 +2,7 @@
 	import { useWords } from './words';
 
 	/** What this person has asked to be worded otherwise, and what was answered. */
-	let {
-		wishes,
-		sender
-	}: {
-		wishes: { id: string; words: string; instead: string; answer: string | null }[];
-		sender: string;
-	} = $props();
+	let { wishes }: { wishes: { id: string; words: string; instead: string; answer: string | null }[] } = $props();
 
 	const words = useWords();
 </script>
@@ -17,11 +11,7 @@
 	{#each wishes as wish (wish.id)}
 		<p>
 			{words()('wording.asked', { words: wish.words, instead: wish.instead })}
-			<b
-				>{wish.answer === null
-					? words()('wording.open', { sender })
-					: words()('wording.answered', { sender, say: wish.answer })}</b
-			>
+			<b>{wish.answer === null ? words()('wording.open') : words()('wording.answered', { say: wish.answer })}</b>
 		</p>
 	{/each}
 </section>

@@ -15,6 +15,6 @@ export const load = async ({ params, locals }) => {
 		direction: wordsOf(language).direction,
 		texts: textsOf(language),
 		languages: LANGUAGES.map((one) => ({ language: one, name: nameOfLanguage(one) })),
-		consent: consentLines(language)
+		consent: consentLines(language, view.me.duty)
 	};
 };

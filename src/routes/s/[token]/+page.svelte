@@ -39,7 +39,7 @@
 		return next.length === 0
 			? words('after.none')
 			: words('after.some', {
-					names: words.list(next.map((p) => words(`duty.${p.duty}` as WordKey, { name: p.name })))
+					names: words.clauses(next.map((p) => words(`duty.${p.duty}` as WordKey, { name: p.name })))
 				});
 	});
 	const paperUrl = (paper: Paper) => `${base}/papers/${paper.id}`;
@@ -104,7 +104,7 @@
 	/>
 
 	{#if view.state === 'code'}
-		<CodeView {base} by={view.by} to={view.to} minutes={view.minutes} sender={view.sender} onright={refresh} />
+		<CodeView {base} by={view.by} to={view.to} minutes={view.minutes} onright={refresh} />
 	{:else if view.state === 'turn' && !view.consented}
 		<FirstView {view} {before} {after} consent={data.consent} {busy} {wrong} ongo={goOn} />
 	{:else if view.state === 'turn'}
@@ -125,23 +125,21 @@
 		{#await import('$lib/ui/signing/FinishedView.svelte')}
 			<main id="main" class="px-5 py-12" aria-busy="true">{words('keep.moment')}</main>
 		{:then { default: FinishedView }}
-			<FinishedView {view} {base} {after} {paperUrl} {hostLink} />
+			<FinishedView {view} {base} {paperUrl} {hostLink} />
 		{/await}
 	{:else}
 		<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">
 			<h2 class="pb-2 text-xl">
-				{words(
-					({ waiting: 'wait.title', held: 'held.title', correcting: 'correcting.title', ended: 'end.title' } as const)[
-						view.state
-					]
-				)}
+				{view.state === 'ended'
+					? words(view.stopped ? 'end.title' : 'end.nothing')
+					: words(({ waiting: 'wait.title', held: 'held.title', correcting: 'correcting.title' } as const)[view.state])}
 			</h2>
-			<p dir="auto">
+			<p>
 				{view.state === 'ended'
 					? view.why
 					: view.state === 'waiting'
 						? words('wait.text')
-						: words(view.state === 'held' ? 'held.text' : 'correcting.text', { sender: view.sender })}
+						: words(view.state === 'held' ? 'held.text' : 'correcting.text')}
 			</p>
 		</main>
 	{/if}

@@ -64,9 +64,7 @@ export function checkPattern(text: string, pattern: Pattern, country: Country, o
 		case 'postcode':
 			return isPostcode(text.trim(), country)
 				? null
-				: refuseWith('pattern-postcode', `That is not a postcode of ${countryName(country)}.`, {
-						country: countryName(country)
-					});
+				: refuseWith('pattern-postcode', `That is not a valid postcode (${countryName(country)}).`, { country });
 		case 'phone':
 			return checkers()?.phone(text, country) !== false || isFictionPhone(text)
 				? null

@@ -35,7 +35,7 @@ export const attachment = defineKind({
 	check: (field, answer) => {
 		const { media, megabytes } = limitsOfFile(field);
 		if (!media.includes(answer.media))
-			return refuseWith('file-type', `This place takes ${typesInWords(field)}.`, { types: typesInWords(field) });
+			return refuseWith('file-type', `Allowed: ${typesInWords(field)}.`, { types: typeNames(field) });
 		if (answer.bytes > megabytes * 1024 * 1024)
 			return refuseWith('file-too-large', `The file may have ${megabytes} MB at most.`, { megabytes });
 		return null;
@@ -53,8 +53,11 @@ export function limitsOfFile(field: Field): { media: string[]; megabytes: number
 	};
 }
 
+/** What kinds of files a place takes, as people call them. */
+export const typeNames = (field: Field): string[] => typesOf(field).map((type) => type.toUpperCase());
+
 export function typesInWords(field: Field): string {
-	const names = typesOf(field).map((type) => type.toUpperCase());
+	const names = typeNames(field);
 	return names.length === 1 ? names[0]! : `${names.slice(0, -1).join(', ')} or ${names[names.length - 1]}`;
 }
 

@@ -37,8 +37,8 @@ export const date = defineKind({
 		const least = boundOf(field, 'least', world);
 		const most = boundOf(field, 'most', world);
 		const say = (day: string) => dayShown(day, formatOfDate(field), locale);
-		if (least && answer.day < least) return refuseWith('day-early', `Not before ${say(least)}.`, { day: say(least) });
-		if (most && answer.day > most) return refuseWith('day-late', `Not after ${say(most)}.`, { day: say(most) });
+		if (least && answer.day < least) return refuseWith('day-early', `Earliest day: ${say(least)}.`, { day: least });
+		if (most && answer.day > most) return refuseWith('day-late', `Latest day: ${say(most)}.`, { day: most });
 		return null;
 	},
 	shown: (field, answer, locale) => dayShown(answer.day, formatOfDate(field), locale),

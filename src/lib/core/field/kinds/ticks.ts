@@ -34,7 +34,8 @@ export const ticks = defineKind({
 		if (answer.ticks.some((value) => !options.some((o) => o.value === value)))
 			return refuse('ticks-unknown', 'Tick only those that are there.');
 		if (count === 0 && !field.required) return null;
-		if (count === 0) return refuse('ticks-none', options.length === 1 ? 'Tick this box.' : 'Tick at least one.');
+		if (count === 0)
+			return options.length === 1 ? refuse('tick-this', 'Tick this box.') : refuse('ticks-none', 'Tick at least one.');
 		if (least !== undefined && count < least)
 			return refuseWith('ticks-few', `Tick ${least} at least; ${count} now.`, { least, count });
 		if (most !== undefined && count > most)

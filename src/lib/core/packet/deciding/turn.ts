@@ -46,9 +46,9 @@ function notTheirs(standing: Standing): Refusal | null {
 		case 'waiting':
 			return refuse('not-your-turn', 'It is not your turn yet. You get a message when it is.');
 		case 'skipped':
-			return refuse('not-needed', 'This is no longer needed of you.');
+			return refuse('not-needed', 'Your part is no longer needed.');
 		case 'declined':
-			return refuse('you-declined', 'You have declined this. Ask the sender if that was a mistake.');
+			return refuse('you-declined', 'You have declined this. If that was a mistake, write to the sender.');
 		default:
 			return null;
 	}

@@ -1,0 +1,47 @@
+/** How lists of packets are asked for: in which order, from where on, and which of them. */
+
+/** Out: longest wait, last day, title, sending. Over: when it ended, title, sending. */
+export const SORTS = { open: ['wait', 'until', 'title', 'sent'], ended: ['ended', 'title', 'sent'] } as const;
+/** What comes last first, unless it is turned round; everything else from the least on. */
+export const FROM_THE_END: readonly Sort[] = ['ended', 'sent'];
+export type PacketList = keyof typeof SORTS;
+export type Sort = (typeof SORTS)[PacketList][number];
+
+/** Where a page ended: the value it is sorted by, and the row's own number. */
+export interface Place {
+	at: string;
+	n: number;
+}
+
+/** Which packets: all conditions hold at once; what is not given does not matter. */
+export interface Filter {
+	template?: string;
+	/** '' for those in none */
+	folder?: string;
+	/** the account that has sent them */
+	sender?: string;
+	/** waiting for so many days or longer */
+	days?: number;
+	/** of one kind of trouble: the last day within three days; somebody who can't be reached */
+	only?: 'ending' | 'unreachable';
+}
+
+export interface PacketsAsked {
+	list: PacketList;
+	sort?: Sort;
+	/** the other way round than the order's own */
+	turned?: boolean;
+	filter?: Filter;
+	after?: Place;
+}
+
+/** Lists whose look somebody may keep for themselves. */
+export const LISTS = ['desk', 'records', 'templates'] as const;
+export type List = (typeof LISTS)[number];
+
+export interface ListSettings {
+	/** columns, and whatever else of the page, put away */
+	hidden: string[];
+	/** named views: the query of the list's address */
+	views: { name: string; query: string }[];
+}

@@ -1,0 +1,2 @@
+export { packetPage, type PacketPage } from './packets';
+export { keepListSettings, listSettings, settingsIn } from './settings';

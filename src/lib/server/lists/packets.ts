@@ -1,0 +1,160 @@
+import { FROM_THE_END, SORTS, type Filter, type PacketsAsked, type Place } from '../../core/packet';
+import type { Account } from '../accounts';
+import { inOrder, looker, MAY_SEE_PACKET } from '../folders';
+import type { House } from '../house';
+import { PAGE, rowsOf, type PacketRow } from '../packets/rows';
+import { usualHours } from '../templates';
+
+/** A packet in a list, with what is usual for its template: half of those completed took no longer than so many hours. */
+export type ListedPacket = PacketRow & { usualHours: number | null };
+
+/** A page of packets; `next` is where to go on, null at the end. A page may be short, or empty, with more to come. */
+export interface PacketPage {
+	rows: ListedPacket[];
+	next: Place | null;
+}
+
+/** So many rows are looked at for one page: whoever filters for few among many asks again, and nobody waits for it. */
+const LOOKED_AT = 4000;
+
+const LAST = Number.MAX_SAFE_INTEGER;
+const FIRST_UP: Place = { at: '', n: -1 };
+const FIRST_DOWN: Place = { at: '\u{10ffff}', n: LAST };
+
+/**
+ * A page of packets that this account may see, in the order wanted, from where the one before ended: by key, so that what comes
+ * and goes meanwhile moves nothing.
+ */
+export function packetPage(house: House, account: Account, asked: PacketsAsked): PacketPage {
+	const { list, filter = {} } = asked;
+	const sort = asked.sort ?? SORTS[list][0];
+	const down = FROM_THE_END.includes(sort) !== (asked.turned ?? false);
+	const places =
+		sort === SORTS[list][0] && !asked.turned && Object.keys(filter).length === 0
+			? inOrder(house.db, account, list, PAGE, asked.after ?? null)
+			: null;
+	const { found, next } = places
+		? { found: places, next: places.length === PAGE ? places[places.length - 1]! : null }
+		: walked(
+				house,
+				account,
+				`${list} ${sort} ${down ? 'down' : 'up'}`,
+				filter,
+				asked.after ?? (down ? FIRST_DOWN : FIRST_UP)
+			);
+	const usual = usually(house);
+	return {
+		rows: rowsOf(
+			house.db,
+			found.map(({ id }) => id)
+		).map((row) => ({ ...row, usualHours: row.template ? usual(row.template) : null })),
+		next: next && { at: next.at, n: next.n }
+	};
+}
+
+/** How long what is usual is remembered, in ms: it changes slowly, and lists are asked for often. */
+const FRESH = 600_000;
+const remembered = new WeakMap<object, Map<string, { hours: number | null; at: number }>>();
+
+function usually(house: House): (template: string) => number | null {
+	const kept = remembered.get(house.db) ?? new Map<string, { hours: number | null; at: number }>();
+	remembered.set(house.db, kept);
+	return (template) => {
+		const known = kept.get(template);
+		if (known && Date.now() - known.at < FRESH) return known.hours;
+		const hours = usualHours(house, template);
+		kept.set(template, { hours, at: Date.now() });
+		return hours;
+	};
+}
+
+interface Walked extends Place {
+	id: string;
+}
+
+/** Along one index, in its order, no further than {@link LOOKED_AT}. */
+function walked(
+	house: House,
+	account: Account,
+	order: string,
+	filter: Filter,
+	after: Place
+): { found: Walked[]; next: Walked | null } {
+	// each index named, so that no planner ever walks or sorts all there is
+	const along = {
+		'open wait up': {
+			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
+		},
+		'open wait down': {
+			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
+		},
+		'open until up': {
+			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) > (@at, @n) ORDER BY coalesce(p.deadline, '9999'), p.rowid"
+		},
+		'open until down': {
+			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) < (@at, @n) ORDER BY coalesce(p.deadline, '9999') DESC, p.rowid DESC"
+		},
+		'open title up': {
+			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
+		},
+		'open title down': {
+			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
+		},
+		'open sent up': {
+			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
+		},
+		'open sent down': {
+			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+		},
+		'ended ended up': {
+			from: 'p.ended_at AS at FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL AND (p.ended_at, p.rowid) > (@at, @n) ORDER BY p.ended_at, p.rowid'
+		},
+		'ended ended down': {
+			from: 'p.ended_at AS at FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL AND (p.ended_at, p.rowid) < (@at, @n) ORDER BY p.ended_at DESC, p.rowid DESC'
+		},
+		'ended title up': {
+			from: 'p.title AS at FROM packets p INDEXED BY packets_ended_title WHERE p.ended_at IS NOT NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
+		},
+		'ended title down': {
+			from: 'p.title AS at FROM packets p INDEXED BY packets_ended_title WHERE p.ended_at IS NOT NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
+		},
+		'ended sent up': {
+			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_ended_sent WHERE p.ended_at IS NOT NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
+		},
+		'ended sent down': {
+			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_ended_sent WHERE p.ended_at IS NOT NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+		}
+	}[order]!;
+	const now = house.now().getTime();
+	const before = (days: number) => new Date(now + days * 86_400_000).toISOString();
+	const given = {
+		...looker(house.db, account),
+		at: after.at,
+		n: after.n,
+		most: LOOKED_AT,
+		template: filter.template ?? null,
+		folder: filter.folder ?? null,
+		sender: filter.sender ?? null,
+		waiting: filter.days === undefined ? null : before(-filter.days),
+		ending: filter.only === 'ending' ? before(3) : null,
+		unreachable: filter.only === 'unreachable' ? 1 : null
+	};
+	const found: Walked[] = [];
+	let seen = 0;
+	let last: Walked | null = null;
+	for (const row of house.db
+		.prepare<[typeof given], Walked & { fits: 0 | 1 }>(
+			`SELECT p.id, p.rowid AS n, (${FITS} AND ${MAY_SEE_PACKET}) AS fits, ${along.from} LIMIT @most`
+		)
+		.iterate(given)) {
+		seen += 1;
+		last = row;
+		if (row.fits) found.push(row);
+		if (found.length === PAGE) return { found, next: row };
+	}
+	return { found, next: seen === LOOKED_AT ? last : null };
+}
+
+const FITS = `(@template IS NULL OR p.template = @template) AND (@folder IS NULL OR p.folder = @folder)
+	AND (@sender IS NULL OR p.owner = @sender) AND (@waiting IS NULL OR p.since < @waiting)
+	AND (@ending IS NULL OR (p.status = 'out' AND p.deadline < @ending)) AND (@unreachable IS NULL OR p.unreachable = 1)`;

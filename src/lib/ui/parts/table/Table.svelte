@@ -1,0 +1,318 @@
+<script lang="ts" generics="Row extends object">
+	import ArrowDown from '@lucide/svelte/icons/arrow-down';
+	import ArrowUp from '@lucide/svelte/icons/arrow-up';
+	import {
+		columnVisibilityFeature,
+		createSortedRowModel,
+		createTable,
+		rowSelectionFeature,
+		rowSortingFeature,
+		sortFn_alphanumeric,
+		sortFn_basic,
+		tableFeatures,
+		type RowSelectionState,
+		type Updater
+	} from '@tanstack/svelte-table';
+	import { createVirtualizer, createWindowVirtualizer } from '@tanstack/svelte-virtual';
+	import { onMount, type Snippet } from 'svelte';
+	import { get } from 'svelte/store';
+	import Check from '../Check.svelte';
+	import Columns from './Columns.svelte';
+	import type { Column, Order } from './columns';
+
+	/**
+	 * A list of rows: put in order by their heads, chosen at the left (with Shift from one to another), and acted on above. Only
+	 * the rows near the view are drawn, and further pages are fetched when the view comes near them. Arrows, Home and End walk
+	 * through it, Space chooses, Enter opens.
+	 */
+	let {
+		label,
+		columns,
+		rows,
+		id,
+		cell,
+		order = $bindable(null),
+		onorder,
+		total,
+		more,
+		chosen = $bindable(),
+		act,
+		hidden = [],
+		onhide,
+		open,
+		onopen,
+		current,
+		height,
+		estimate = 44,
+		above,
+		empty
+	}: {
+		/** what it is a list of */
+		label: string;
+		columns: Column<Row>[];
+		rows: Row[];
+		id: (row: Row) => string;
+		/** what stands in a cell */
+		cell: Snippet<[Row, string]>;
+		order?: Order | null;
+		/** where the server puts in order: asks it to; without it the rows are put in order here */
+		onorder?: (order: Order) => void;
+		/** how many there are, where not all are here yet; null where nobody has counted */
+		total?: number | null;
+		/** fetches the next page; null where all are here */
+		more?: (() => Promise<void>) | null;
+		/** the ids of those that are chosen; without it none can be */
+		chosen?: string[];
+		/** what can be done with those that are chosen */
+		act?: Snippet<[string[]]>;
+		/** columns put away, and what keeps that */
+		hidden?: string[];
+		onhide?: (hidden: string[]) => void;
+		/** where a row leads */
+		open?: (row: Row) => string;
+		/** what pressing a row, or Enter on it, does */
+		onopen?: (row: Row) => void;
+		/** the id of the row that is open beside the list */
+		current?: string | null;
+		/** as high as this, scrolled in itself; without it the page scrolls */
+		height?: string;
+		/** a row's height as long as it hasn't been drawn, in px */
+		estimate?: number;
+		/** what stands at the left of what is above */
+		above?: Snippet;
+		empty?: Snippet;
+	} = $props();
+
+	const features = tableFeatures({
+		rowSortingFeature,
+		rowSelectionFeature,
+		columnVisibilityFeature,
+		sortedRowModel: createSortedRowModel(),
+		sortFns: { alphanumeric: sortFn_alphanumeric, basic: sortFn_basic }
+	});
+	const shown = $derived(columns.filter((column) => column.fixed || !hidden.includes(column.key)));
+	const choosable = $derived(chosen !== undefined);
+	const selection = $derived<RowSelectionState>(Object.fromEntries((chosen ?? []).map((one) => [one, true as const])));
+
+	const table = createTable({
+		features,
+		get data() {
+			return rows;
+		},
+		get columns() {
+			return columns.map((column) => ({
+				id: column.key,
+				accessorFn: (row: Row) => column.by?.(row) ?? undefined,
+				sortUndefined: 'last' as const,
+				sortFn: 'alphanumeric' as const
+			}));
+		},
+		getRowId: (row: Row) => id(row),
+		get manualSorting() {
+			return onorder !== undefined;
+		},
+		enableRowSelection: true,
+		get state() {
+			return {
+				sorting: order && !onorder ? [{ id: order.key, desc: order.down }] : [],
+				rowSelection: selection
+			};
+		},
+		onRowSelectionChange: (next: Updater<RowSelectionState>) => {
+			const now = typeof next === 'function' ? next(selection) : next;
+			chosen = Object.keys(now).filter((one) => now[one]);
+		}
+	});
+	const model = $derived(table.getRowModel().rows);
+	const all = $derived(model.length > 0 && model.every((row) => selection[row.id]));
+
+	function putInOrder(key: string) {
+		const next = { key, down: order?.key === key ? !order.down : false };
+		order = next;
+		onorder?.(next);
+	}
+
+	// only what is near the view is drawn; the server, which has no view, draws the first rows
+	let body = $state<HTMLElement>();
+	let scroller = $state<HTMLElement>();
+	let mounted = $state(false);
+	let virtual = $state.raw<ReturnType<typeof createVirtualizer<HTMLElement, HTMLElement>>>();
+	const FIRST = 60;
+	onMount(() => {
+		const options = {
+			count: model.length,
+			estimateSize: () => estimate,
+			overscan: 12,
+			getItemKey: (index: number) => model[index]?.id ?? index
+		};
+		virtual = height
+			? createVirtualizer<HTMLElement, HTMLElement>({ ...options, getScrollElement: () => scroller ?? null })
+			: (createWindowVirtualizer<HTMLElement>({
+					...options,
+					scrollMargin: body!.getBoundingClientRect().top + window.scrollY
+				}) as unknown as ReturnType<typeof createVirtualizer<HTMLElement, HTMLElement>>);
+		mounted = true;
+	});
+	$effect(() => {
+		const count = model.length;
+		const margin = !height && body ? body.getBoundingClientRect().top + window.scrollY : 0;
+		if (virtual)
+			get(virtual).setOptions({ count, getItemKey: (index) => model[index]?.id ?? index, scrollMargin: margin });
+	});
+	const items = $derived(
+		mounted && virtual ? $virtual!.getVirtualItems().filter(({ index }) => index < model.length) : []
+	);
+	const margin = $derived(mounted && virtual ? ($virtual!.options.scrollMargin ?? 0) : 0);
+	const before = $derived(items.length > 0 ? items[0]!.start - margin : 0);
+	const after = $derived(
+		items.length > 0 ? Math.max(0, $virtual!.getTotalSize() - (items[items.length - 1]!.end - margin)) : 0
+	);
+	const drawn = $derived(mounted ? items.map(({ index }) => index) : model.slice(0, FIRST).map((_, index) => index));
+	const measured = (row: HTMLElement) => {
+		if (virtual) get(virtual).measureElement(row);
+	};
+
+	// the next page comes before its place is in view
+	let fetching = $state(false);
+	$effect(() => {
+		const last = items[items.length - 1]?.index ?? model.length - 1;
+		if (mounted && more && !fetching && last >= model.length - 15) {
+			fetching = true;
+			void more().finally(() => (fetching = false));
+		}
+	});
+
+	// one row has the keys; the others are reached from it
+	let held = $state<string | null>(null);
+	const holder = $derived(model.some((row) => row.id === held) ? held : (model[0]?.id ?? null));
+
+	async function go(index: number) {
+		const to = Math.max(0, Math.min(model.length - 1, index));
+		held = model[to]?.id ?? null;
+		if (virtual) get(virtual).scrollToIndex(to, { align: 'auto' });
+		for (let i = 0; i < 20; i++) {
+			const row = body?.querySelector<HTMLElement>(`[data-row="${CSS.escape(held ?? '')}"]`);
+			if (row) return row.focus({ preventScroll: false });
+			await new Promise((next) => requestAnimationFrame(next));
+		}
+	}
+
+	function press(event: KeyboardEvent, index: number) {
+		if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
+		const steps: Record<string, number> = {
+			ArrowDown: index + 1,
+			j: index + 1,
+			ArrowUp: index - 1,
+			k: index - 1,
+			PageDown: index + 10,
+			PageUp: index - 10,
+			Home: 0,
+			End: model.length - 1
+		};
+		const row = model[index]!;
+		if (event.key in steps) void go(steps[event.key]!);
+		else if (event.key === ' ' && choosable) row.toggleSelected();
+		else if (event.key === 'Enter' && (onopen || open)) enter(row.original);
+		else return;
+		event.preventDefault();
+	}
+	function enter(row: Row) {
+		if (onopen) onopen(row);
+		else body?.querySelector<HTMLAnchorElement>(`[data-row="${CSS.escape(id(row))}"] a[href]`)?.click();
+	}
+	/** Pressing a row anywhere but on what does something else. */
+	function pressed(event: MouseEvent, row: Row) {
+		if (!onopen || (event.target as HTMLElement).closest('a, button, input, label')) return;
+		if (getSelection()?.toString()) return;
+		held = id(row);
+		onopen(row);
+	}
+	const said = $derived(
+		total === null || total === undefined ? '' : `${model.length < total ? `${model.length} of ${total}` : total}`
+	);
+</script>
+
+<div class="flex min-h-8 flex-wrap items-center gap-x-3 gap-y-2 pb-2">
+	{#if choosable && chosen!.length > 0}
+		<p role="status" class="font-semibold">{chosen!.length} chosen</p>
+		{@render act?.(chosen!)}
+		<button type="button" class="plain" onclick={() => (chosen = [])}>Choose none</button>
+	{:else}
+		{@render above?.()}
+		{#if said}<p class="text-[14px] text-quiet">{said}</p>{/if}
+	{/if}
+	{#if onhide}<span class="ml-auto"><Columns {columns} {hidden} {onhide} /></span>{/if}
+</div>
+<div bind:this={scroller} class="overflow-x-auto" style:max-height={height} style:overflow-y={height ? 'auto' : null}>
+	<table class="list" role="grid" aria-label={label} aria-rowcount={(total ?? model.length) + 1}>
+		<thead class={height ? 'sticky top-0 z-10 bg-sheet' : ''}>
+			<tr aria-rowindex={1}>
+				{#if choosable}<th class="w-8"
+						><Check
+							label="Choose all that are here"
+							unseen
+							checked={all}
+							some={chosen!.length > 0}
+							onchange={(now) => (chosen = now ? model.map((row) => row.id) : [])}
+						/></th
+					>{/if}
+				{#each shown as column (column.key)}
+					{@const sorts = column.by !== undefined || column.sorts}
+					{@const here = order?.key === column.key}
+					<th aria-sort={here ? (order!.down ? 'descending' : 'ascending') : sorts ? 'none' : undefined}>
+						{#if sorts}<button
+								type="button"
+								class="-mx-1 inline-flex min-h-6 cursor-pointer items-center gap-1 rounded-sm px-1 hover:bg-wash {here
+									? 'font-semibold text-ink'
+									: ''}"
+								onclick={() => putInOrder(column.key)}
+								>{column.name}
+								{#if here}{#if order!.down}<ArrowDown size={13} aria-hidden="true" />{:else}<ArrowUp
+											size={13}
+											aria-hidden="true"
+										/>{/if}{/if}</button
+							>{:else}{column.name}{/if}
+					</th>
+				{/each}
+			</tr>
+		</thead>
+		<tbody bind:this={body}>
+			{#if before > 0}<tr aria-hidden="true" style:height="{before}px"></tr>{/if}
+			{#each drawn as index (model[index]!.id)}
+				{@const row = model[index]!}
+				<tr
+					data-row={row.id}
+					data-index={index}
+					aria-rowindex={index + 2}
+					aria-selected={choosable ? (selection[row.id] ?? false) : current === row.id}
+					tabindex={row.id === holder ? 0 : -1}
+					class="scroll-mt-14 {selection[row.id] || current === row.id ? 'bg-wash' : 'hover:bg-wash'} {onopen
+						? 'cursor-pointer'
+						: ''}"
+					onkeydown={(event) => press(event, index)}
+					onfocus={() => (held = row.id)}
+					onclick={(event) => pressed(event, row.original)}
+					{@attach measured}
+				>
+					{#if choosable}<td class="w-8"
+							><Check
+								label="Choose this row"
+								unseen
+								checked={selection[row.id] ?? false}
+								onpress={(event) =>
+									row.getToggleSelectedHandler()({
+										target: { checked: !selection[row.id] },
+										shiftKey: event.shiftKey
+									})}
+							/></td
+						>{/if}
+					{#each shown as column (column.key)}<td class={column.look}>{@render cell(row.original, column.key)}</td
+						>{/each}
+				</tr>
+			{/each}
+			{#if after > 0}<tr aria-hidden="true" style:height="{after}px"></tr>{/if}
+		</tbody>
+	</table>
+</div>
+{#if fetching}<p role="status" class="py-3 text-[14px] text-quiet">Fetching more…</p>
+{:else if model.length === 0}{@render empty?.()}{/if}

@@ -1,0 +1,19 @@
+/** A column of a table. */
+export interface Column<Row> {
+	key: string;
+	/** its head */
+	name: string;
+	/** by what its rows are put in order here; a list that comes page by page says `sorts` instead, and its server does it */
+	by?: (row: Row) => string | number | null | undefined;
+	sorts?: boolean;
+	/** classes of its cells */
+	look?: string;
+	/** it can't be put away: without it nobody would know what a row is */
+	fixed?: boolean;
+}
+
+/** By which column the rows stand, and whether from the end. */
+export interface Order {
+	key: string;
+	down: boolean;
+}

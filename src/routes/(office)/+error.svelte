@@ -1,0 +1,5 @@
+<script lang="ts">
+	import NotThere from '$lib/ui/frame/NotThere.svelte';
+</script>
+
+<NotThere />

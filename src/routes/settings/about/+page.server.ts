@@ -1,4 +1,0 @@
-import parts from '$lib/third-party.json';
-import { version } from '../../../../package.json';
-
-export const load = () => ({ parts, version });
