@@ -107,7 +107,7 @@ export function wordsIn(language: string, texts: Texts): Words {
 		},
 		list: (names: string[]) => new Intl.ListFormat(language, { type: 'conjunction' }).format(names),
 		joined: (all: string[]) => all.filter(Boolean).join(sentences),
-		clauses: (all: string[]) => all.join(language === 'zh' ? '；' : '; ')
+		clauses: (all: string[]) => all.join(({ zh: '；', ar: '؛ ' } as Record<string, string>)[language] ?? '; ')
 	});
 }
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '../frame/DialogBox.svelte';
+	import { Dialog } from '../parts/dialog';
+	import DialogBox from '../parts/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
 	import type { Correcting } from '../../core/packet';
 	import { saidOf } from './correcting';

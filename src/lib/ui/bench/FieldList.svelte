@@ -57,18 +57,23 @@
 
 {#snippet cell(field: Field, key: string)}
 	{@const asked = asksSomebody(field)}
-	{#if key === 'label'}<input
-			class="w-full min-w-28 border-0 bg-transparent px-1 py-0.5"
+	{#if key === 'label'}<textarea
+			class="block w-full min-w-28 resize-none border-0 bg-transparent px-1 py-0.5 [field-sizing:content]"
+			rows="1"
 			aria-label="Label of {kindOf(field.kind).name} on page {field.page + 1}"
 			maxlength="200"
-			title={field.label}
 			value={field.label}
+			onkeydown={(e) => {
+				// a label has one line, however it is broken here
+				if (e.key !== 'Enter') return;
+				e.preventDefault();
+				e.currentTarget.blur();
+			}}
 			onchange={(e) =>
 				bench.change(
 					'label',
-					changeQuestion(plan, [field.id], (f) => ({ ...f, label: e.currentTarget.value }))
-				)}
-		/>
+					changeQuestion(plan, [field.id], (f) => ({ ...f, label: e.currentTarget.value.replace(/\s+/g, ' ') }))
+				)}></textarea>
 	{:else if key === 'kind'}{kindOf(field.kind).name}
 	{:else if key === 'person'}
 		<span class="flex items-center gap-1"
@@ -154,7 +159,6 @@
 			{cell}
 			bind:order
 			bind:chosen={() => bench.fieldIds, (ids) => bench.chooseFields(ids ?? [])}
-			total={rows.length}
 			height="calc(100dvh - 330px)"
 			estimate={40}
 		>

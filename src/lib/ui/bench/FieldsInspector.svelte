@@ -6,7 +6,8 @@
 	import type { Bench } from './bench.svelte';
 	import { copyFields, copyFor } from './copying';
 	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from './field-edits';
-	import KindSettings from './KindSettings.svelte';
+	import { INSPECTED } from './inspector/kinds';
+	import { Settings } from './inspector/settings.svelte';
 	import PinPart from './PinPart.svelte';
 	import { personChoices } from './person-choices';
 	import SenderPart from './SenderPart.svelte';
@@ -50,6 +51,8 @@
 			bench.change('key', next, true);
 		}
 	}
+	const settingsOf = (field: Field) =>
+		new Settings(bench, () => bench.plan.fields.find((f) => f.id === field.id) ?? field);
 	// another field: what was typed for the one before is not its key
 	$effect(() => {
 		void ids.join(' ');
@@ -144,7 +147,8 @@
 		<p class="text-quiet">Everybody sees it; nobody answers it.</p>
 	{/if}
 	{#if one}
-		<KindSettings {bench} field={one} />
+		{@const Told = INSPECTED[one.kind]}
+		{#if Told}{#key one.id}<Told settings={settingsOf(one)} />{/key}{/if}
 		<WhenPart
 			{bench}
 			source={one.showWhen ?? ''}

@@ -1,10 +1,13 @@
 <script lang="ts">
-	import { ArrowDown, ArrowUp, FileSymlink, Plus, Trash2 } from '@lucide/svelte';
+	import { Trash2 } from '@lucide/svelte';
 	import type { Paper } from '../../core/packet';
 	import type { Adding } from './adding.svelte';
 	import type { Bench } from './bench.svelte';
 	import { detach, movePaperTo, removePaper } from './edits';
 	import { movedPage, pagesAsTheyAre, turned } from './pages';
+	import Files from '../parts/Files.svelte';
+	import Menu from '../parts/Menu.svelte';
+	import Ordered from '../parts/Ordered.svelte';
 	import SmallPage from './SmallPage.svelte';
 	import { weaveOf } from './weave';
 
@@ -17,12 +20,8 @@
 	const plan = $derived(bench.plan);
 	const locked = $derived(bench.isLocked('papers'));
 	const busy = $derived(adding.busy);
-	let input: HTMLInputElement;
-	let exchange: HTMLInputElement;
+	let exchange = $state<Files>();
 	let exchanging = $state.raw<Paper | null>(null);
-	/** what is being dragged: a whole document, or one page of it */
-	let dragged = $state.raw<{ paper: string; page: number | null } | null>(null);
-
 	function owners(paper: string, page: number): (string | null)[] {
 		const here = plan.fields.filter((f) => f.paper === paper && f.page === page);
 		return [...new Set(here.map((f) => f.person))].sort();
@@ -44,90 +43,75 @@
 			'leave a page out'
 		);
 	}
-	function drop(event: DragEvent, paper: Paper, page: number | null) {
-		const what = dragged;
-		dragged = null;
-		if (!what) return;
-		event.preventDefault();
-		event.stopPropagation();
-		if (what.page === null) {
-			const moved = plan.papers.find((p) => p.id === what.paper);
-			if (moved && moved.id !== paper.id) move(moved, plan.papers.indexOf(paper));
-		} else if (what.paper === paper.id && page !== null) movePage(paper, what.page, page);
-	}
-	const over = (event: DragEvent) => {
-		if (dragged) event.preventDefault();
-	};
+	const TAKES = '.pdf,.docx,.png,.jpg,.jpeg,application/pdf,image/png,image/jpeg';
+	const pagesOf = (paper: Paper) => paper.pages.map((_, number) => ({ id: `${paper.id} ${number}`, number }));
 </script>
 
 <section aria-label="Papers" class="relative h-full overflow-y-auto px-3 py-2.5">
 	<p class="pb-1 text-[14px] text-quiet">Papers{plan.papers.length > 0 ? ` · ${plan.papers.length}` : ''}</p>
-	{#each plan.papers as paper, i (paper.id)}
-		<!-- svelte-ignore a11y_no_static_element_interactions (dragging; the arrows do the same) -->
-		<div class="pb-3" ondragover={over} ondrop={(event) => drop(event, paper, null)}>
-			<h2
-				class="cursor-grab font-sans text-[14px] leading-[18px] font-semibold break-words"
-				draggable={!locked}
-				ondragstart={() => (dragged = { paper: paper.id, page: null })}
-				ondragend={() => (dragged = null)}
-			>
+	{#snippet paperRow(paper: Paper, i: number)}
+		<div class="flex items-start gap-1">
+			<h2 class="min-w-0 flex-1 cursor-grab font-sans text-[14px] leading-[18px] font-semibold break-words">
 				{paper.name}
 			</h2>
-			{#if !locked}
-				<p class="flex pb-1">
-					<button
-						class="plain"
-						disabled={i === 0}
-						aria-label="Move {paper.name} up"
-						title="Move up"
-						onclick={() => move(paper, i - 1)}><ArrowUp size={14} /></button
-					>
-					<button
-						class="plain"
-						disabled={i === plan.papers.length - 1}
-						aria-label="Move {paper.name} down"
-						title="Move down"
-						onclick={() => move(paper, i + 1)}><ArrowDown size={14} /></button
-					>
-					<button
-						class="plain"
-						disabled={busy !== ''}
-						aria-label="Exchange {paper.name}"
-						title="Exchange for another version; fields follow their words"
-						onclick={() => {
-							exchanging = paper;
-							exchange.click();
-						}}><FileSymlink size={14} /></button
-					>
-					<button
-						class="plain"
-						aria-label="Take {paper.name} out"
-						title="Take out"
-						onclick={() => bench.change('take a document out', removePaper(plan, paper.id))}
-						><Trash2 size={14} /></button
-					>
-				</p>
-			{/if}
-			<ol>
-				{#each paper.pages as _, number (number)}
-					<SmallPage
-						{paper}
-						{number}
-						owners={owners(paper.id, number).map((owner) => weaveOf(plan, owner))}
-						busy={busy !== ''}
-						{locked}
-						{ongo}
-						onturn={() => turn(paper, number)}
-						onmove={(to) => movePage(paper, number, to)}
-						onleave={() => leaveOut(paper, number)}
-						ondrag={(is) => (dragged = is ? { paper: paper.id, page: number } : null)}
-						{over}
-						ondrop={(event) => drop(event, paper, number)}
-					/>
-				{/each}
-			</ol>
+			{#if !locked}<Menu
+					label="⋯"
+					hint="More to do with {paper.name}"
+					look="plain"
+					disabled={busy !== ''}
+					entries={[
+						...(i > 0 ? [{ name: 'Move up', run: () => move(paper, i - 1) }] : []),
+						...(i < plan.papers.length - 1 ? [{ name: 'Move down', run: () => move(paper, i + 1) }] : []),
+						{
+							name: 'Exchange…',
+							note: 'for another version; fields follow their words',
+							run: () => {
+								exchanging = paper;
+								exchange?.choose();
+							}
+						},
+						{
+							name: 'Take out',
+							grave: true,
+							run: () => bench.change('take a document out', removePaper(plan, paper.id))
+						}
+					]}
+				/>{/if}
 		</div>
-	{/each}
+		<Ordered
+			label="Pages of {paper.name}"
+			items={pagesOf(paper)}
+			name={(page) => `Page ${page.number + 1} of ${paper.name}`}
+			disabled={locked || busy !== ''}
+			onorder={(_ids, moved, to) => movePage(paper, Number(moved.split(' ').at(-1)), to)}
+		>
+			{#snippet row({ number })}
+				<SmallPage
+					{paper}
+					{number}
+					owners={owners(paper.id, number).map((owner) => weaveOf(plan, owner))}
+					busy={busy !== ''}
+					{locked}
+					{ongo}
+					onturn={() => turn(paper, number)}
+					onmove={(to) => movePage(paper, number, to)}
+					onleave={() => leaveOut(paper, number)}
+				/>
+			{/snippet}
+		</Ordered>
+	{/snippet}
+	<Ordered
+		label="Documents"
+		items={plan.papers}
+		name={(paper) => paper.name}
+		row={paperRow}
+		look="pb-3"
+		disabled={locked}
+		onorder={(_ids, moved, to) => {
+			const paper = plan.papers.find((one) => one.id === moved);
+			if (paper) move(paper, to);
+		}}
+	/>
 	{#if plan.attachments.length > 0}
 		<p class="pb-1 text-[14px] text-quiet">Attached, unchanged</p>
 		<ul class="pb-3">
@@ -146,37 +130,24 @@
 			{/each}
 		</ul>
 	{/if}
-	<input
-		bind:this={input}
-		class="unseen"
-		type="file"
-		accept=".pdf,.docx,.png,.jpg,.jpeg,application/pdf,image/png,image/jpeg"
-		multiple
-		tabindex="-1"
-		aria-label="Add documents"
-		onchange={() => {
-			void adding.add([...(input.files ?? [])]);
-			input.value = '';
-		}}
-	/>
-	<input
+	<Files
 		bind:this={exchange}
-		class="unseen"
-		type="file"
-		accept=".pdf,.docx,.png,.jpg,.jpeg,application/pdf,image/png,image/jpeg"
+		bare
+		label="Another version"
+		accept={TAKES}
 		multiple
-		tabindex="-1"
-		aria-label="Another version"
-		onchange={() => {
-			const files = [...(exchange.files ?? [])];
-			if (exchanging && files.length > 0) void adding.exchange(exchanging, files);
-			exchange.value = '';
-		}}
+		onfiles={(files) => exchanging && void adding.exchange(exchanging, files)}
 	/>
 	{#if !locked}
-		<button class="button w-full" disabled={busy !== ''} onclick={() => input.click()}
-			><Plus size={15} aria-hidden="true" /> Document</button
-		>
+		<Files
+			label="Add documents"
+			takes="PDF, Word, PNG, JPEG"
+			accept={TAKES}
+			multiple
+			disabled={busy !== ''}
+			say={{ choose: 'Add', drop: 'or drop here', stop: 'Stop' }}
+			onfiles={(files) => void adding.add(files)}
+		/>
 		<label class="flex items-start gap-1.5 pt-2 text-[13px] leading-[18px] text-quiet"
 			><input type="checkbox" class="mt-0.5" bind:checked={adding.together} /> pictures together as one</label
 		>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Choice from '../parts/Choice.svelte';
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '../frame/DialogBox.svelte';
+	import { Dialog } from '../parts/dialog';
+	import DialogBox from '../parts/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
 	import { personChoices } from './person-choices';
 	import { pasteBlock, peopleHere, type Block } from './copying';

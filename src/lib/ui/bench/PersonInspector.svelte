@@ -1,4 +1,5 @@
 <script lang="ts">
+	import More from '../parts/More.svelte';
 	import Choice from '../parts/Choice.svelte';
 	import { DUTIES, isAddress, type Duty, type PersonLock, type PlanPerson } from '../../core/packet';
 	import { acts, comesBefore, stopOf } from '../../core/route';
@@ -114,8 +115,7 @@
 	<StopPart {bench} {person} />
 	<ReachPart {bench} {person} {set} />
 	{#if acts(person.duty)}<CheckPart {bench} {person} {set} />{/if}
-	<details open={person.message !== undefined || person.subject !== undefined}>
-		<summary class="cursor-pointer pb-2">A letter of their own</summary>
+	<More label="A letter of their own" look="" open={person.message !== undefined || person.subject !== undefined}>
 		<div class="grid gap-3">
 			<LetterPart
 				{bench}
@@ -125,7 +125,7 @@
 				onchange={(change) => set('letter', change)}
 			/>
 		</div>
-	</details>
+	</More>
 	{#if bench.asTemplate}
 		<LocksPart
 			names={LOCK_NAMES}

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '../frame/DialogBox.svelte';
+	import { Dialog } from '../parts/dialog';
+	import DialogBox from '../parts/DialogBox.svelte';
 	import type { Bench } from './bench.svelte';
 
 	/** Ends the changing of a template: from now on it is used as it stands here, as its next version. */

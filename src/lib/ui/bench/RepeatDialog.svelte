@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '../frame/DialogBox.svelte';
+	import { Dialog } from '../parts/dialog';
+	import DialogBox from '../parts/DialogBox.svelte';
 	import { kindOf } from '../../core/field';
 	import type { Bench } from './bench.svelte';
 	import { repeatOn } from './copying';

@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '../frame/DialogBox.svelte';
+	import { Dialog } from '../parts/dialog';
+	import Moment from '../parts/Moment.svelte';
+	import DialogBox from '../parts/DialogBox.svelte';
 	import { deadlineAfter, dayIn, momentIn } from '../../core/calendar';
 	import type { PlanPerson } from '../../core/packet';
 	import { actorsAt, acts, dutyVerb } from '../../core/route';
@@ -142,12 +143,7 @@
 		<legend class="unseen">When it goes</legend>
 		<label class="flex items-center gap-2"><input type="radio" value="now" bind:group={when} /> now</label>
 		<label class="flex items-center gap-2"><input type="radio" value="later" bind:group={when} /> at a time</label>
-		{#if when === 'later'}<input
-				class="input w-auto!"
-				type="datetime-local"
-				aria-label="When it is to go"
-				bind:value={moment}
-			/>{/if}
+		{#if when === 'later'}<Moment label="When it is to go" value={moment} onchoose={(next) => (moment = next)} />{/if}
 	</fieldset>
 	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
 	<p class="flex gap-2 pt-4">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import More from '../parts/More.svelte';
 	import Choice from '../parts/Choice.svelte';
 	import type { Plan, Sending } from '../../core/packet';
 	import type { Bench } from './bench.svelte';
@@ -169,8 +170,11 @@
 		/> who gets a copy sees how it stands when the route comes to them</label
 	>
 </fieldset>
-<details open={FILED.some(([what]) => sending[what]) || Boolean(sending.description ?? sending.folder)}>
-	<summary class="cursor-pointer pb-2">How it is filed</summary>
+<More
+	label="How it is filed"
+	look=""
+	open={FILED.some(([what]) => sending[what]) || Boolean(sending.description ?? sending.folder)}
+>
 	<fieldset class="grid gap-3" disabled={locked}>
 		{#if bench.correcting}
 			<p class="text-[14px] text-quiet">Its folder is changed on the packet’s own page.</p>
@@ -208,4 +212,4 @@
 				oninput={(e) => set('description', { description: e.currentTarget.value }, true)}></textarea></label
 		>
 	</fieldset>
-</details>
+</More>

@@ -13,10 +13,7 @@
 		ongo,
 		onturn,
 		onmove,
-		onleave,
-		ondrag,
-		over,
-		ondrop
+		onleave
 	}: {
 		paper: Paper;
 		number: number;
@@ -28,10 +25,6 @@
 		onturn: () => void;
 		onmove: (to: number) => void;
 		onleave: () => void;
-		/** it has been taken up, or let go */
-		ondrag: (is: boolean) => void;
-		over: (event: DragEvent) => void;
-		ondrop: (event: DragEvent) => void;
 	} = $props();
 
 	let near = $state(false);
@@ -41,16 +34,10 @@
 	const name = $derived(`${number + 1} of ${paper.name}`);
 </script>
 
-<li class="group pb-1" ondragover={over} {ondrop}>
+<div class="group pb-1">
 	<button
 		class="mx-auto block border border-hairline hover:border-thread"
 		aria-label="Go to {paper.name}, page {number + 1}"
-		draggable={!locked && several}
-		ondragstart={(event) => {
-			event.stopPropagation();
-			ondrag(true);
-		}}
-		ondragend={() => ondrag(false)}
 		onclick={() => ongo(`${paper.id}-${number}`)}
 	>
 		<PagePicture url="/papers/{paper.digest}" {number} {page} {scale} label="" later bind:near />
@@ -87,4 +74,4 @@
 			{/if}
 		</p>
 	{/if}
-</li>
+</div>

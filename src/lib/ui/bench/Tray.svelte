@@ -45,10 +45,15 @@
 	}
 </script>
 
-<section aria-label="Tray" class="flex h-full items-center gap-3 px-[18px]">
-	<p class="w-36 shrink-0 text-[14px] leading-[18px] text-quiet">
-		{#if bench.placing}Click the page, or press Enter. Esc ends it.{:else if owner}For <b class="text-ink">{owner}</b>,
-			press a letter{:else}Add somebody, then press a letter{/if}
+<section
+	aria-label="Tray"
+	class="flex h-full flex-wrap content-center items-center gap-x-3 gap-y-1 px-[18px] min-[1200px]:flex-nowrap"
+>
+	<p class="flex w-full shrink-0 gap-x-4 text-[14px] leading-[18px] text-quiet min-[1200px]:block min-[1200px]:w-36">
+		<span
+			>{#if bench.placing}Click the page, or press Enter. Esc ends it.{:else if owner}For <b class="text-ink">{owner}</b
+				>, press a letter{:else}Add somebody, then press a letter{/if}</span
+		>
 		<label class="mt-0.5 flex items-center gap-1.5 text-[13px]"
 			><input
 				type="checkbox"
@@ -57,11 +62,11 @@
 			/> for me to fill in</label
 		>
 	</p>
-	<div class="grid flex-1 grid-cols-9 gap-1" role="toolbar" aria-label="Kinds of field">
+	<div class="grid min-w-0 flex-1 grid-cols-9 gap-1" role="toolbar" aria-label="Kinds of field">
 		{#each KINDS as kind (kind.kind)}
 			{@const times = used.get(kind.kind) ?? 0}
 			<button
-				class="flex h-[36px] min-w-0 touch-none items-center gap-1.5 rounded-sm border px-2 text-left {bench.placing ===
+				class="flex h-[36px] min-w-0 touch-none items-center gap-1 rounded-sm border px-1.5 text-left min-[1200px]:gap-1.5 min-[1200px]:px-2 {bench.placing ===
 				kind.kind
 					? 'border-2 border-thread bg-wash'
 					: 'border-hairline hover:border-thread'}"
@@ -72,9 +77,14 @@
 				onclick={() => (bench.placing = bench.placing === kind.kind ? null : kind.kind)}
 			>
 				<kbd class="w-3.5 font-sans text-[14px] font-semibold text-thread">{kind.letter}</kbd>
-				<span class="truncate text-[14px]">{kind.name}</span>
-				{#if times > 0}<span class="ml-auto text-[12px] text-quiet" title="{times} in this packet"
-						><span class="unseen">, </span>{times}<span class="unseen"> here</span></span
+				<span
+					class="text-[13px] whitespace-nowrap min-[1200px]:text-[14px] {times > 0
+						? 'font-semibold min-[1200px]:font-normal'
+						: ''}">{kind.name}</span
+				>
+				{#if times > 0}<span
+						class="ml-auto hidden text-[12px] text-quiet min-[1200px]:inline"
+						title="{times} in this packet"><span class="unseen">, </span>{times}<span class="unseen"> here</span></span
 					>{/if}
 			</button>
 		{/each}

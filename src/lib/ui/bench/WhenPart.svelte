@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Choice from '../parts/Choice.svelte';
+	import Day from '../parts/Day.svelte';
 	import { groupOptions, keyTypes, optionsOf, questionOfKey } from '../../core/field';
 	import { howsFor, ruleOf, simpleOf, type How, type RuleFault } from '../../core/rule';
 	import type { Bench } from './bench.svelte';
@@ -131,11 +132,15 @@
 							onchoose={(value) => set({ value })}
 						/>
 					</div>
+				{:else if type === 'date'}
+					<div class="col-span-2">
+						<Day label="{title}: value" unseen value={simple.value} onchoose={(value) => set({ value })} />
+					</div>
 				{:else}
 					<input
 						class="input col-span-2"
 						aria-label="{title}: value"
-						type={type === 'date' ? 'date' : 'text'}
+						type="text"
 						inputmode={type === 'number' ? 'decimal' : undefined}
 						value={simple.value}
 						onchange={(e) => set({ value: e.currentTarget.value })}

@@ -41,7 +41,10 @@
 	let wrong = $state('');
 </script>
 
-<aside aria-labelledby="beside" class="w-full border-l border-hairline bg-linen px-5 py-5 min-[900px]:sticky min-[900px]:top-[46px] min-[900px]:h-[calc(100dvh-46px)] min-[900px]:w-[330px] min-[900px]:overflow-y-auto">
+<aside
+	aria-labelledby="beside"
+	class="w-full border-l border-hairline bg-linen px-5 py-5 min-[900px]:sticky min-[900px]:top-[46px] min-[900px]:h-[calc(100dvh-46px)] min-[900px]:w-[330px] min-[900px]:overflow-y-auto"
+>
 	<div class="flex items-start gap-2">
 		<h2 id="beside" class="min-w-0 flex-1 text-[17px] wrap-anywhere">{packet.title}</h2>
 		<button type="button" class="plain" aria-label="Close" onclick={onclose}><X size={16} aria-hidden="true" /></button>

@@ -32,13 +32,13 @@
 		</svg>
 		Pellum
 	</a>
-	<nav aria-label="Areas" class="flex h-full gap-5 pl-1">
+	<nav aria-label="Areas" class="flex h-full gap-4 pl-1 min-[1200px]:gap-5">
 		{#each areas as area (area.to)}
 			{@const here = page.url.pathname.startsWith(area.to)}
 			<a
 				href={area.to}
 				aria-current={here ? 'page' : undefined}
-				class="flex items-center border-b-2 pt-0.5 no-underline {here
+				class="flex items-center border-b-2 pt-0.5 whitespace-nowrap no-underline {here
 					? 'border-thread font-semibold text-ink'
 					: 'border-transparent text-quiet hover:text-ink'}"
 			>

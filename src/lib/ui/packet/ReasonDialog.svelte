@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '../frame/DialogBox.svelte';
+	import { Dialog } from '../parts/dialog';
+	import DialogBox from '../parts/DialogBox.svelte';
 	import { saidTo, type Answered } from './form';
 
 	/** Asks for the reason of something that can't be taken back. */

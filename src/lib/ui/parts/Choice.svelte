@@ -20,6 +20,9 @@
 		narrow = false,
 		plain = false,
 		disabled = false,
+		large = false,
+		invalid = false,
+		open = $bindable(false),
 		onchoose,
 		onopen
 	}: {
@@ -39,6 +42,10 @@
 		/** without a frame, within a line of text */
 		plain?: boolean;
 		disabled?: boolean;
+		/** for fingers, as on the signing page */
+		large?: boolean;
+		invalid?: boolean;
+		open?: boolean;
 		onchoose?: (value: string) => void;
 		onopen?: () => void;
 	} = $props();
@@ -75,8 +82,9 @@
 		type="single"
 		value={inner(held)}
 		onValueChange={choose}
-		onOpenChange={(open) => {
-			if (!open) return;
+		bind:open
+		onOpenChange={(now) => {
+			if (!now) return;
 			pointed = false;
 			onopen?.();
 		}}
@@ -88,7 +96,8 @@
 			id={id ?? `${uid}-at`}
 			role="combobox"
 			aria-labelledby="{uid}-label"
-			class="{plain
+			aria-invalid={invalid || undefined}
+			class="{large ? 'min-h-[44px]! text-[16px]' : ''} {plain
 				? 'inline-flex min-h-6 items-center gap-1 text-[13px] text-quiet underline'
 				: 'input flex items-center justify-between gap-2 text-left'} {narrow ? 'w-auto!' : 'w-full'} cursor-pointer"
 		>
@@ -108,7 +117,9 @@
 							value={inner(one)}
 							label={said}
 							disabled={shut}
-							class="flex min-h-7 cursor-pointer items-center gap-2 rounded-sm px-2 py-1 outline-none data-disabled:cursor-default data-disabled:text-quiet data-highlighted:bg-wash"
+							class="flex {large
+								? 'min-h-[44px]'
+								: 'min-h-7'} cursor-pointer items-center gap-2 rounded-sm px-2 py-1 outline-none data-disabled:cursor-default data-disabled:text-quiet data-highlighted:bg-wash"
 						>
 							{#snippet children({ selected })}
 								<Check size={14} class={selected ? 'shrink-0' : 'invisible shrink-0'} aria-hidden="true" />

@@ -18,6 +18,8 @@
 		name,
 		locale = 'en-GB',
 		required = false,
+		large = false,
+		invalid = false,
 		onchoose
 	}: {
 		label: string;
@@ -29,6 +31,9 @@
 		name?: string;
 		locale?: string;
 		required?: boolean;
+		/** for fingers, as on the signing page */
+		large?: boolean;
+		invalid?: boolean;
 		onchoose?: (day: string) => void;
 	} = $props();
 
@@ -61,7 +66,10 @@
 		fixedWeeks
 	>
 		<DatePicker.Label id="{uid}-label" class={unseen ? 'unseen' : 'block pb-1'}>{label}</DatePicker.Label>
-		<div class="input flex items-center gap-2">
+		<div
+			class="input flex items-center gap-2 {large ? 'min-h-[44px]! text-[16px]' : ''}"
+			aria-invalid={invalid || undefined}
+		>
 			<DatePicker.Input class="flex flex-1 items-center" aria-labelledby="{uid}-label">
 				{#snippet children({ segments })}
 					{#each segments as { part, value: written }, i (i)}

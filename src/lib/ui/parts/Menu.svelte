@@ -12,6 +12,7 @@
 		heading,
 		none = 'Nothing here.',
 		disabled = false,
+		large = false,
 		open = $bindable(false),
 		onopen
 	}: {
@@ -26,14 +27,17 @@
 		/** what stands there while it has no entries */
 		none?: string;
 		disabled?: boolean;
+		/** for fingers, as on the signing page */
+		large?: boolean;
 		open?: boolean;
 		onopen?: () => void;
 	} = $props();
 
 	const inOrder = $derived([...entries.filter((one) => !one.grave), ...entries.filter((one) => one.grave)]);
 	const firstGrave = $derived(inOrder.findIndex((one) => one.grave));
-	const row =
-		'block w-full cursor-pointer rounded-sm px-3 py-1.5 text-left no-underline data-highlighted:bg-wash outline-none';
+	const row = $derived(
+		`${large ? 'min-h-[44px] content-center ' : ''}block w-full cursor-pointer rounded-sm px-3 py-1.5 text-left no-underline data-highlighted:bg-wash outline-none`
+	);
 	let button = $state<HTMLElement | null>(null);
 </script>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Files from '../parts/Files.svelte';
 	import Day from '../parts/Day.svelte';
 	import { enhance } from '$app/forms';
 
@@ -28,14 +29,9 @@
 		use:enhance
 		class="flex flex-wrap items-end gap-2 pt-3"
 	>
-		<label class="min-w-0 flex-1"
-			>From a calendar file (.ics)<input
-				class="mt-1 block w-full"
-				type="file"
-				name="calendar"
-				accept=".ics,text/calendar"
-			/></label
-		>
+		<div class="min-w-0 flex-1">
+			<Files label="From a calendar file" takes="a calendar file (.ics)" name="calendar" accept=".ics,text/calendar" />
+		</div>
 		<button class="button">Take them in</button>
 	</form>
 	<form method="POST" action="?/holiday" use:enhance class="flex flex-wrap items-end gap-2 pt-3">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Files from '../parts/Files.svelte';
 	import { useWords } from './words';
 
 	/** A signature from a photo or scan: turned and cut to size here; the paper is taken away on the server. */
@@ -66,15 +67,14 @@
 	}
 </script>
 
-<label class="text-[14px]"
-	>{words()('mark.photo')}<input
-		class="mt-1 block min-h-[44px] w-full"
-		type="file"
-		accept="image/png,image/jpeg"
-		disabled={busy}
-		onchange={(e) => take(e.currentTarget.files?.[0])}
-	/></label
->
+<Files
+	label={words()('mark.photo')}
+	takes={words()('mark.photo')}
+	accept="image/png,image/jpeg"
+	disabled={busy}
+	say={{ choose: words()('answer.choose file'), drop: words()('answer.drop'), stop: '' }}
+	onfiles={([file]) => take(file)}
+/>
 {#if source}
 	<div class="grid place-items-center rounded-sm border border-line bg-white p-2">
 		<canvas bind:this={canvas} class="max-h-40 max-w-full" aria-hidden="true"></canvas>

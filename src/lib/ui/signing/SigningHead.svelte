@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { wantLetters } from '../letters';
+	import LanguagePick from './LanguagePick.svelte';
+	import MoreMenu from './MoreMenu.svelte';
 	import { useWords } from './words';
 
 	/** Who sends it, what it is, until when; language, size, and one menu. */
@@ -33,13 +34,6 @@
 	} = $props();
 
 	const words = useWords();
-	let menu = $state<HTMLDetailsElement>();
-	const item = 'min-h-[44px] px-2 text-start hover:bg-wash';
-
-	function choose(then: () => void) {
-		menu?.removeAttribute('open');
-		then();
-	}
 </script>
 
 <header
@@ -60,7 +54,7 @@
 			>{/if}
 	</span>
 	<div class="min-w-0 flex-1 py-2">
-		<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7" dir="auto">{view.title}</h1>
+		<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7"><bdi>{view.title}</bdi></h1>
 		<p class="text-[14px] leading-[18px] text-quiet">
 			{words()('page.from', { sender: view.sender, organisation: view.organisation })}{#if view.until && turn}&nbsp;· {words()(
 					'page.until',
@@ -69,18 +63,7 @@
 		</p>
 	</div>
 	<div class="ms-auto flex items-center gap-1 pb-1 sm:pb-0">
-		<label class="text-[14px]"
-			><span class="unseen">{words()('page.language')}</span>
-			<select
-				class="input min-h-[44px]! max-w-32"
-				value={language}
-				onfocus={() => wantLetters(languages.map((one) => one.name).join(' '))}
-				onchange={(event) => onlanguage(event.currentTarget.value)}
-			>
-				{#each languages as one (one.language)}<option value={one.language} lang={one.language}>{one.name}</option
-					>{/each}
-			</select></label
-		>
+		<LanguagePick {language} {languages} {onlanguage} />
 		{#if turn}
 			<button class="button min-h-[44px]!" aria-pressed={asText} onclick={() => (asText = !asText)}
 				>{words()(asText ? 'view.pages' : 'view.text')}</button
@@ -97,29 +80,20 @@
 					onclick={() => (zoom = Math.min(3, zoom + 0.25))}>+</button
 				>
 			{/if}
-			<details bind:this={menu} class="relative">
-				<summary
-					class="flex size-[44px] cursor-pointer list-none items-center justify-center text-xl"
-					aria-label={words()('menu.more')}>⋯</summary
-				>
-				<div class="absolute end-0 z-30 grid w-64 rounded-sm border border-hairline bg-sheet p-2 shadow-(--float)">
-					<button class={item} onclick={() => choose(onsave)}>{words()('menu.save')}</button>
-					{#each downloads as file (file.id)}<a
-							class="flex min-h-[44px] items-center px-2 no-underline hover:bg-wash"
-							href={file.href}
-							download>{words()('menu.download', { name: file.name })}</a
-						>{/each}
-					{#if may.wording}<button class={item} onclick={() => choose(() => onask('wording'))}
-							>{words()('menu.wording')}</button
-						>{/if}
-					{#if may.handOver}<button class={item} onclick={() => choose(() => onask('hand over'))}
-							>{words()('menu.hand over')}</button
-						>{/if}
-					<button class="{item} text-brick" onclick={() => choose(() => onask('decline'))}
-						>{words()('menu.decline')}</button
-					>
-				</div>
-			</details>
+			<MoreMenu
+				label={words()('menu.more')}
+				entries={[
+					{ name: words()('menu.save'), run: onsave },
+					...downloads.map(({ name, href }) => ({
+						name: words()('menu.download', { name }),
+						to: href,
+						download: true
+					})),
+					...(may.wording ? [{ name: words()('menu.wording'), run: () => onask('wording') }] : []),
+					...(may.handOver ? [{ name: words()('menu.hand over'), run: () => onask('hand over') }] : []),
+					{ name: words()('menu.decline'), run: () => onask('decline'), grave: true }
+				]}
+			/>
 		{/if}
 	</div>
 </header>

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import More from '../parts/More.svelte';
+	import Files from '../parts/Files.svelte';
 	import Choice from '../parts/Choice.svelte';
 	import { enhance } from '$app/forms';
 	import type { Snippet } from 'svelte';
@@ -33,6 +35,7 @@
 		say: string;
 		versions: Snippet;
 	} = $props();
+	let sheet = $state<HTMLFormElement>();
 
 	let shared = $derived(chosen.shared);
 	const first = $derived(chosen.plan?.papers[0]);
@@ -51,16 +54,14 @@
 		{:else}
 			{#if chosen.version > 0}
 				<a class="button primary" href="/templates/{chosen.id}/use">Use</a>
-				<form method="POST" action="/templates/{chosen.id}/sheet" enctype="multipart/form-data">
-					<label class="button cursor-pointer focus-within:outline-2"
-						>From a sheet…<input
-							class="unseen"
-							type="file"
-							name="sheet"
-							accept=".csv,text/csv"
-							onchange={(event) => event.currentTarget.form?.requestSubmit()}
-						/></label
-					>
+				<form bind:this={sheet} method="POST" action="/templates/{chosen.id}/sheet" enctype="multipart/form-data">
+					<Files
+						label="From a sheet…"
+						compact
+						name="sheet"
+						accept=".csv,text/csv"
+						onfiles={() => sheet?.requestSubmit()}
+					/>
 				</form>
 			{/if}
 			{#if chosen.mayChange}
@@ -118,68 +119,70 @@
 		</p>
 	{/if}
 	{#if chosen.mayChange}
-		<details class="border-t border-hairline py-2">
-			<summary class="cursor-pointer font-semibold">Description, folder, who may use it</summary>
-			<form
-				method="POST"
-				action="?/describe&id={chosen.id}"
-				class="grid gap-3 pt-2"
-				use:enhance={() =>
-					async ({ update }) =>
-						update({ reset: false })}
-			>
-				<input type="hidden" name="id" value={chosen.id} />
-				<label
-					>Description<textarea class="input mt-1 h-20" name="description" maxlength="1000" value={chosen.description}
-					></textarea></label
+		<div class="border-t border-hairline py-2">
+			<More label={`Description, folder, who may use it`} look="font-semibold">
+				<form
+					method="POST"
+					action="?/describe&id={chosen.id}"
+					class="grid gap-3 pt-2"
+					use:enhance={() =>
+						async ({ update }) =>
+							update({ reset: false })}
 				>
-				<label
-					>Folder<input class="input mt-1" name="folder" maxlength="80" list="folders" value={chosen.folder} /></label
-				>
-				<datalist id="folders"
-					>{#each folders as folder (folder)}<option value={folder}></option>{/each}</datalist
-				>
-				<Choice
-					label="Who may use it"
-					name="shared"
-					value={shared}
-					options={[
-						['owner', 'only me'],
-						['chosen', 'people I choose'],
-						['office', 'the whole office']
-					]}
-					onchoose={(who) => (shared = who)}
-				/>
-				{#if shared === 'chosen'}
-					<fieldset>
-						<legend class="unseen">Chosen people</legend>
-						{#each offices as one (one.id)}
-							<label class="flex items-center gap-2"
-								><input type="checkbox" name="account" value={one.id} checked={chosen.accounts.includes(one.id)} />
-								{one.name}</label
-							>
-						{:else}<p class="text-quiet">There is nobody else in this office who prepares packets.</p>{/each}
-					</fieldset>
-				{/if}
-				{#if offices.length > 0}
+					<input type="hidden" name="id" value={chosen.id} />
+					<label
+						>Description<textarea class="input mt-1 h-20" name="description" maxlength="1000" value={chosen.description}
+						></textarea></label
+					>
+					<label
+						>Folder<input class="input mt-1" name="folder" maxlength="80" list="folders" value={chosen.folder} /></label
+					>
+					<datalist id="folders"
+						>{#each folders as folder (folder)}<option value={folder}></option>{/each}</datalist
+					>
 					<Choice
-						label="Belongs to"
-						name="owner"
-						value={chosen.owner}
+						label="Who may use it"
+						name="shared"
+						value={shared}
 						options={[
-							[chosen.owner, 'whom it belongs to now'],
-							...offices.filter((one) => one.id !== chosen.owner).map(({ id, name }): [string, string] => [id, name])
+							['owner', 'only me'],
+							['chosen', 'people I choose'],
+							['office', 'the whole office']
 						]}
+						onchoose={(who) => (shared = who)}
 					/>
-				{/if}
-				<p><button class="button">Keep</button></p>
-			</form>
-		</details>
+					{#if shared === 'chosen'}
+						<fieldset>
+							<legend class="unseen">Chosen people</legend>
+							{#each offices as one (one.id)}
+								<label class="flex items-center gap-2"
+									><input type="checkbox" name="account" value={one.id} checked={chosen.accounts.includes(one.id)} />
+									{one.name}</label
+								>
+							{:else}<p class="text-quiet">There is nobody else in this office who prepares packets.</p>{/each}
+						</fieldset>
+					{/if}
+					{#if offices.length > 0}
+						<Choice
+							label="Belongs to"
+							name="owner"
+							value={chosen.owner}
+							options={[
+								[chosen.owner, 'whom it belongs to now'],
+								...offices.filter((one) => one.id !== chosen.owner).map(({ id, name }): [string, string] => [id, name])
+							]}
+						/>
+					{/if}
+					<p><button class="button">Keep</button></p>
+				</form>
+			</More>
+		</div>
 	{/if}
 	{#if chosen.versions.length > 0}
-		<details class="border-t border-hairline py-2">
-			<summary class="cursor-pointer font-semibold">Versions, {chosen.versions.length}</summary>
-			<ol class="pt-1">{@render versions()}</ol>
-		</details>
+		<div class="border-t border-hairline py-2">
+			<More label={`Versions, ${chosen.versions.length}`} look="font-semibold">
+				<ol class="pt-1">{@render versions()}</ol>
+			</More>
+		</div>
 	{/if}
 </aside>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Files from '$lib/ui/parts/Files.svelte';
 	import Pick from '$lib/ui/parts/Pick.svelte';
 	import { enhance } from '$app/forms';
 	import Holidays from '$lib/ui/settings/Holidays.svelte';
@@ -41,14 +42,8 @@
 					/>
 				</label>
 				<div>
-					<label
-						>Logo <span class="text-[14px] text-quiet">PNG or JPEG, to 5 MB</span><input
-							class="mt-1 block"
-							type="file"
-							name="logo"
-							accept="image/png,image/jpeg"
-						/></label
-					>
+					<p class="pb-1">Logo</p>
+					<Files label="Logo" takes="PNG or JPEG, to 5 MB" name="logo" accept="image/png,image/jpeg" />
 					{#if data.settings.logo}
 						<p class="flex items-center gap-4 pt-2">
 							<img

@@ -110,7 +110,6 @@
 			}}
 			onopen={(row) => void goto(where({ id: row.id }), { noScroll: true, keepFocus: true })}
 			current={data.chosen?.id ?? null}
-			total={data.rows.length}
 			estimate={54}
 		>
 			{#snippet act(ids)}

@@ -9,6 +9,7 @@
 	import LooksDialog from '$lib/ui/bench/LooksDialog.svelte';
 	import Notes from '$lib/ui/bench/Notes.svelte';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
+	import { shownSize } from '$lib/core/page';
 	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/copying';
 	import { withRoles } from '$lib/ui/bench/edits';
 	import { namedElsewhere } from '$lib/ui/bench/found-places';
@@ -50,8 +51,13 @@
 	);
 	const zone = $derived(data.organisation.zone);
 
+	/** how large a point is at 100 %, in px */
+	const SCALE = 1.075;
 	const ZOOMS = [25, 33, 50, 67, 75, 90, 100, 110, 125, 150, 200, 300, 400];
-	let zoom = $state(100);
+	/** as somebody has set it for this document, here; otherwise as large as the pane lets a whole page be, up to 100 % */
+	let set = $state<number | null>(null);
+	let pane = $state(0);
+	const zoom = $derived(set ?? fitting(pane));
 	let current = $state(0);
 	let sheets = $state<Sheets>();
 	const adding = new Adding(bench);
@@ -83,9 +89,24 @@
 		for (const paper of plan.papers) void untrack(() => scanning.watch(paper));
 	});
 
+	function fitting(width: number): number {
+		const widest = Math.max(0, ...plan.papers.flatMap((p) => p.pages.map((page) => shownSize(page).width)));
+		if (width === 0 || widest === 0) return 100;
+		return ZOOMS.filter((z) => z <= 100 && (z / 100) * SCALE * widest <= width - 40).at(-1) ?? ZOOMS[0]!;
+	}
+	const ZOOM = `pellum-zoom ${bench.id}`;
+	onMount(() => {
+		const kept = Number(localStorage.getItem(ZOOM));
+		if (ZOOMS.includes(kept)) set = kept;
+	});
 	function zoomBy(step: number) {
 		const at = ZOOMS.findIndex((z) => z >= zoom);
-		zoom = ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, at + step))]!;
+		set = ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, at + step))]!;
+		try {
+			localStorage.setItem(ZOOM, String(set));
+		} catch {
+			// a browser that keeps nothing opens it at its width again
+		}
 	}
 
 	/** Where to put right what a finding about a person says, where that is not their name. */
@@ -265,8 +286,8 @@
 <main
 	id="main"
 	class="relative grid h-dvh min-w-[1000px] {listing
-		? 'grid-cols-[400px_1fr_288px]'
-		: 'grid-cols-[148px_1fr_288px]'} grid-rows-[96px_1fr_88px] bg-sheet"
+		? 'grid-cols-[400px_1fr_288px] min-[1200px]:grid-cols-[460px_1fr_288px]'
+		: 'grid-cols-[148px_1fr_288px]'} grid-rows-[96px_1fr_116px] min-[1200px]:grid-rows-[96px_1fr_88px] bg-sheet"
 >
 	<BenchHead
 		{bench}
@@ -279,7 +300,7 @@
 		{#if listing}<FieldList {bench} ongo={(id) => void sheets?.goToField(id)} />
 		{:else}<Papers {bench} {adding} ongo={(key) => sheets?.goTo(key)} />{/if}
 	</div>
-	<div class="flex min-h-0 min-w-0 flex-col bg-desk">
+	<div class="flex min-h-0 min-w-0 flex-col bg-desk" bind:clientWidth={pane}>
 		{#if bench.correcting}
 			<CorrectingNote {bench} correcting={bench.correcting} {zone} onend={endCorrection} />
 		{/if}
@@ -295,7 +316,7 @@
 					</div>
 				</div>
 			{:else}
-				<Sheets {bench} scale={(zoom / 100) * 1.075} bind:current bind:this={sheets} />
+				<Sheets {bench} scale={(zoom / 100) * SCALE} bind:current bind:this={sheets} />
 				{#if found > 0}
 					<div
 						class="absolute top-3 left-3.5 flex items-center gap-1 rounded-sm border border-hairline bg-sheet px-2 py-0.5 text-[14px] whitespace-nowrap"

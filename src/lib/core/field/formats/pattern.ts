@@ -96,8 +96,8 @@ export function countryName(country: string): string {
 	return new Intl.DisplayNames('en-GB', { type: 'region' }).of(country) ?? country;
 }
 
-/** A text that keeps to a pattern, to try things out with. */
-export function samplePattern(pattern: Pattern, country: Country): string {
+/** Texts that keep to a pattern, to try things out with: of several lengths, and several for a pattern that only its maker knows. */
+export function samplesOfPattern(pattern: Pattern, country: Country): string[] {
 	const postcodes: Partial<Record<Country, string>> = {
 		GB: 'BD23 1AA',
 		IE: 'D02 X285',
@@ -116,13 +116,47 @@ export function samplePattern(pattern: Pattern, country: Country): string {
 			? '010011'
 			: '10115'
 		: '1010';
-	const samples: Record<Pattern, string> = {
-		digits: '12345678',
-		letters: 'Maren',
-		postcode: postcodes[country] ?? long,
-		phone: '+44 7700 900123',
-		iban: 'GB29 NWBK 6016 1331 9268 19',
-		own: ''
+	const samples: Record<Pattern, string[]> = {
+		digits: ['12345678'],
+		letters: ['Maren'],
+		postcode: [postcodes[country] ?? long],
+		phone: ['+44 7700 900123', '07700 900123', '+447700900123'],
+		iban: [
+			'GB29 NWBK 6016 1331 9268 19',
+			'NO93 8601 1117 947',
+			'BE68 5390 0754 7034',
+			'DK50 0040 0440 1162 43',
+			'AT61 1904 3002 3457 3201',
+			'PT50 0002 0123 1234 5678 9015 4',
+			'FR14 2004 1010 0505 0001 3M02 606',
+			'ES91 2100 0418 4502 0005 1332',
+			'PL61 1090 1014 0000 0712 1981 2874'
+		],
+		own: [
+			'A1',
+			'1',
+			'12',
+			'123',
+			'1234',
+			'12345',
+			'123456',
+			'A',
+			'AB',
+			'ABC',
+			'A-1',
+			'AB-12',
+			'AB-123',
+			'AB-1234',
+			'AB 1234',
+			'A12345',
+			'AB123456C',
+			'abc',
+			'abc123',
+			'1-23',
+			'12/2026',
+			'2026-12',
+			'yes'
+		]
 	};
 	return samples[pattern];
 }

@@ -6,12 +6,13 @@ import {
 	COUNTRIES,
 	ownPatternFault,
 	PATTERNS,
-	samplePattern,
+	samplesOfPattern,
 	type Country,
 	type Pattern
 } from '../formats/pattern';
 import { closed, defineKind } from '../kind';
 import type { Field } from '../../packet/plan';
+import type { RuleWorld } from '../../rule';
 
 const LONGEST = 2000;
 const Length = Type.Optional(Type.Integer({ minimum: 1, maximum: LONGEST }));
@@ -76,17 +77,24 @@ export const text = defineKind({
 	},
 	value: (_question, answer) => answer.text,
 	data: (answer) => answer.text,
-	sample: (field) => {
+	sample: (field, context) => {
 		const { boxes, most, least, pattern } = limitsOf(field);
 		const country = (field.settings['country'] as Country | undefined) ?? 'GB';
-		const start = pattern ? samplePattern(pattern, country) : 'As agreed on the phone';
-		const bare = boxes === undefined ? start : inBoxes(start, boxes);
-		const length = boxes ?? Math.min(most ?? Infinity, Math.max(least ?? 0, bare.length));
-		return {
-			text: length === bare.length ? bare : bare.repeat(Math.ceil(length / Math.max(1, bare.length))).slice(0, length)
-		};
+		const question = { question: [field], locale: context.locale, world: NOTHING };
+		const starts = pattern ? samplesOfPattern(pattern, country) : ['As agreed on the phone'];
+		// one that its own check lets pass: as it is, or as long as it must be
+		for (const start of starts) {
+			const bare = boxes === undefined ? start : inBoxes(start, boxes);
+			const length = boxes ?? Math.min(most ?? Infinity, Math.max(least ?? 0, bare.length));
+			for (const one of [bare, bare.repeat(Math.ceil(length / Math.max(1, bare.length))).slice(0, length)])
+				if (one !== '' && text.check(field, { text: one }, question) === null) return { text: one };
+		}
+		return null;
 	}
 });
+
+/** A sample depends on nothing else that was answered. */
+const NOTHING: RuleWorld = { today: '', value: () => null };
 
 /** What is typed in groups and fits its boxes without the spaces between them, as account numbers are. */
 function inBoxes(typed: string, boxes: number): string {

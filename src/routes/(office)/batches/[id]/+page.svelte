@@ -1,9 +1,10 @@
 <script lang="ts">
+	import Files from '$lib/ui/parts/Files.svelte';
 	import Choice from '$lib/ui/parts/Choice.svelte';
 	import { enhance } from '$app/forms';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
-	import { Dialog } from 'bits-ui';
-	import DialogBox from '$lib/ui/frame/DialogBox.svelte';
+	import { Dialog } from '$lib/ui/parts/dialog';
+	import DialogBox from '$lib/ui/parts/DialogBox.svelte';
 	import { untrack } from 'svelte';
 	import { Paged } from '$lib/ui/lists/paged.svelte';
 	import type { Column } from '$lib/ui/parts/table/columns';
@@ -194,15 +195,7 @@
 			</form>
 			<h2 class="pt-6 pb-2 text-[16px]">A newer sheet</h2>
 			<form method="POST" action="?/again" enctype="multipart/form-data" use:enhance class="grid gap-2">
-				<label
-					><span class="unseen">A newer sheet</span><input
-						class="input"
-						type="file"
-						name="sheet"
-						accept=".csv,text/csv"
-						required
-					/></label
-				>
+				<Files label="A newer sheet" takes="CSV" name="sheet" accept=".csv,text/csv" required />
 				<p class="text-[14px] text-quiet">
 					It takes this one’s place. Who has had theirs is left out; only new rows go.
 				</p>

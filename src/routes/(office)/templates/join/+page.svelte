@@ -1,5 +1,7 @@
 <script lang="ts">
 	import Choice from '$lib/ui/parts/Choice.svelte';
+	import Menu from '$lib/ui/parts/Menu.svelte';
+	import Seats from '$lib/ui/parts/Seats.svelte';
 	import { goto } from '$app/navigation';
 	import {
 		asOne,
@@ -19,7 +21,6 @@
 	const parts = $derived(data.parts);
 	let joining = $state.raw<Joining>(untrack(() => proposed(data.parts)));
 	let past = $state.raw<Joining[]>([]);
-	let dragged = $state('');
 	let busy = $state(false);
 	let wrong = $state('');
 
@@ -74,6 +75,55 @@
 	}
 	const list = (ids: string[]) => ids.map((id) => nameOf(parts, joining, id)).join(', ');
 </script>
+
+{#snippet head(i: number)}<span class="absolute top-1 left-3 text-quiet">{i + 1}</span>{/snippet}
+{#snippet seat({ id }: { id: string }, i: number)}
+	{@const stop = joining.stops[i] ?? []}
+	<div
+		class="flex min-h-11 cursor-grab flex-wrap items-center gap-x-3 rounded-sm border border-hairline bg-sheet px-3 py-1.5"
+		role="group"
+		aria-label={nameOf(parts, joining, id)}
+	>
+		<span class="min-w-40 flex-1"
+			><b>{nameOf(parts, joining, id)}</b>
+			{duty(id)}<br /><span class="text-[13px] text-quiet"
+				>{[
+					person(id).name,
+					`in ${group(id)
+						.members.map((m) => `“${parts[m.part]!.title}”`)
+						.join(' and ')}`
+				]
+					.filter(Boolean)
+					.join(', ')}</span
+			></span
+		>
+		{#if mates(id).length > 0}
+			<Choice
+				label="{nameOf(parts, joining, id)} is the same as"
+				unseen
+				narrow
+				empty="Same as…"
+				value=""
+				options={mates(id).map((mate) => [mate.id, nameOf(parts, joining, mate.id)])}
+				onchoose={(mate) => set(asOne(joining, id, mate))}
+			/>
+		{/if}
+		<Menu
+			label="Move"
+			hint="Move {nameOf(parts, joining, id)}"
+			entries={[
+				...(i > 0 || stop.length > 1
+					? [{ name: 'Earlier', run: () => set(movedGroup(joining, id, stop.length === 1 ? i - 1 : i, 'before')) }]
+					: []),
+				...(i < joining.stops.length - 1 || stop.length > 1
+					? [{ name: 'Later', run: () => set(movedGroup(joining, id, stop.length === 1 ? i + 2 : i + 1, 'before')) }]
+					: []),
+				...(i > 0 ? [{ name: 'Beside the one before', run: () => set(movedGroup(joining, id, i - 1, 'beside')) }] : []),
+				...(group(id).members.length > 1 ? [{ name: 'Make it two people', run: () => set(parted(joining, id)) }] : [])
+			]}
+		/>
+	</div>
+{/snippet}
 
 <svelte:head><title>Join · Pellum</title></svelte:head>
 <svelte:window
@@ -144,89 +194,21 @@
 					{parts.reduce((sum, part) => sum + part.plan.papers.length, 0)} documents, {fields} fields. Drag somebody to another
 					stop, onto others to stand beside them.
 				</p>
-				<ol>
-					{#each joining.stops as stop, i (stop.join(' '))}
-						<li
-							class="h-3 rounded-sm {dragged ? 'outline-1 outline-hairline outline-dashed' : ''}"
-							aria-hidden="true"
-							ondragover={(e) => e.preventDefault()}
-							ondrop={() => dragged && set(movedGroup(joining, dragged, i, 'before'))}
-						></li>
-						<li
-							class="flex gap-2 border-l-2 border-thread pl-3"
-							aria-label="Stop {i + 1}: {list(stop)}"
-							ondragover={(e) => e.preventDefault()}
-							ondrop={() => dragged && !stop.includes(dragged) && set(movedGroup(joining, dragged, i, 'beside'))}
-						>
-							<span class="w-5 pt-1 text-quiet">{i + 1}</span>
-							<div class="grid flex-1 gap-1.5">
-								{#each stop as id (id)}
-									<div
-										class="flex flex-wrap items-center gap-x-3 rounded-sm border border-hairline bg-sheet px-3 py-1.5"
-										role="group"
-										aria-label={nameOf(parts, joining, id)}
-										draggable="true"
-										ondragstart={() => (dragged = id)}
-										ondragend={() => (dragged = '')}
-									>
-										<span class="min-w-40 flex-1"
-											><b>{nameOf(parts, joining, id)}</b>
-											{duty(id)}<br /><span class="text-[13px] text-quiet"
-												>{[
-													person(id).name,
-													`in ${group(id)
-														.members.map((m) => `“${parts[m.part]!.title}”`)
-														.join(' and ')}`
-												]
-													.filter(Boolean)
-													.join(', ')}</span
-											></span
-										>
-										<span class="flex flex-wrap items-center">
-											<button
-												class="plain"
-												disabled={i === 0 && stop.length === 1}
-												onclick={() => set(movedGroup(joining, id, stop.length === 1 ? i - 1 : i, 'before'))}
-												>Earlier</button
-											>
-											<button
-												class="plain"
-												disabled={i === joining.stops.length - 1 && stop.length === 1}
-												onclick={() => set(movedGroup(joining, id, stop.length === 1 ? i + 2 : i + 1, 'before'))}
-												>Later</button
-											>
-											{#if i > 0}<button
-													class="plain"
-													onclick={() => set(movedGroup(joining, id, i - 1, 'beside'))}
-													title="Beside the one before">Beside</button
-												>{/if}
-											{#if group(id).members.length > 1}<button class="plain" onclick={() => set(parted(joining, id))}
-													>Two people</button
-												>{/if}
-											{#if mates(id).length > 0}
-												<Choice
-													label="{nameOf(parts, joining, id)} is the same as"
-													unseen
-													narrow
-													empty="Same as…"
-													value=""
-													options={mates(id).map((mate) => [mate.id, nameOf(parts, joining, mate.id)])}
-													onchoose={(mate) => set(asOne(joining, id, mate))}
-												/>
-											{/if}
-										</span>
-									</div>
-								{/each}
-							</div>
-						</li>
-					{/each}
-					<li
-						class="h-4 rounded-sm {dragged ? 'outline-1 outline-hairline outline-dashed' : ''}"
-						aria-hidden="true"
-						ondragover={(e) => e.preventDefault()}
-						ondrop={() => dragged && set(movedGroup(joining, dragged, joining.stops.length, 'before'))}
-					></li>
-				</ol>
+				<Seats
+					label="Stops of the packet"
+					keys
+					stops={joining.stops.map((stop, i) => ({
+						id: stop.join(' '),
+						items: stop.map((id) => ({ id })),
+						name: `Stop ${i + 1}: ${list(stop)}`
+					}))}
+					name={({ id }) => nameOf(parts, joining, id)}
+					stopLook="relative border-l-2 border-thread pl-9"
+					seatsLook="grid gap-1.5"
+					{head}
+					{seat}
+					onput={(id, to, how) => set(movedGroup(joining, id, to, how))}
+				/>
 			</section>
 			<section class="w-full min-[1100px]:w-[330px]" aria-labelledby="clashes">
 				<h2 id="clashes" class="pb-1 text-[15px]">

@@ -1,0 +1,129 @@
+<script lang="ts" generics="Item extends { id: string }">
+	import { dndzone, SHADOW_ITEM_MARKER_PROPERTY_NAME, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
+	import type { Snippet } from 'svelte';
+
+	/**
+	 * Things that stand at stops, one after the other or side by side, and are dragged: onto a stop, to stand beside those there, or
+	 * between two, for a stop of their own. By mouse and finger; where `keys`, by Enter, arrows and Tab as well.
+	 */
+	let {
+		label,
+		stops,
+		name,
+		seat,
+		head,
+		tail,
+		across = false,
+		keys = false,
+		disabled = () => false,
+		stopLook = '',
+		seatsLook = '',
+		onput
+	}: {
+		label: string;
+		stops: { id: string; items: Item[]; name: string }[];
+		name: (item: Item) => string;
+		seat: Snippet<[Item, number]>;
+		/** what stands at a stop besides */
+		head?: Snippet<[number]>;
+		/** what stands after the last */
+		tail?: Snippet;
+		/** from left to right, not from above */
+		across?: boolean;
+		keys?: boolean;
+		/** who stays where they are */
+		disabled?: (item: Item) => boolean;
+		stopLook?: string;
+		seatsLook?: string;
+		onput: (id: string, to: number, how: 'before' | 'beside') => void;
+	} = $props();
+
+	const uid = $props.id();
+	/** what each stop holds, and each place between two, while something is dragged */
+	let held = $derived(stops.map(({ items }) => items));
+	let between = $derived<Item[][]>([...stops.map(() => []), []]);
+	let dragging = $state(false);
+
+	const zone = (items: Item[], shut = false) => ({
+		items,
+		type: `seats-${uid}`,
+		flipDurationMs: 120,
+		dragDisabled: shut,
+		delayTouchStart: true,
+		zoneTabIndex: keys && dragging ? 0 : -1,
+		zoneItemTabIndex: keys ? 0 : -1,
+		dropTargetStyle: {},
+		dropTargetClasses: ['bg-wash']
+	});
+	const at = (i: number, how: 'before' | 'beside') => {
+		const put = (items: Item[]) => {
+			if (how === 'beside') held = held.map((one, n) => (n === i ? items : one));
+			else between = between.map((one, n) => (n === i ? items : one));
+		};
+		return {
+			onconsider: ({ detail }: CustomEvent<DndEvent<Item>>) => {
+				dragging = true;
+				put(detail.items);
+			},
+			onfinalize: ({ detail: { items, info } }: CustomEvent<DndEvent<Item>>) => {
+				dragging = false;
+				put(items);
+				const came = info.trigger === TRIGGERS.DROPPED_INTO_ZONE && items.some(({ id }) => id === info.id);
+				const stayed = how === 'beside' && stops[i]?.items.some(({ id }) => id === info.id);
+				// as it is kept elsewhere, which may not have taken it
+				held = stops.map((stop) => stop.items);
+				between = [...stops.map(() => []), []];
+				if (came && !stayed) onput(info.id, i, how);
+			}
+		} as object;
+	};
+	const isShadow = (item: Item) => (item as Record<string, unknown>)[SHADOW_ITEM_MARKER_PROPERTY_NAME] === true;
+</script>
+
+{#snippet gap(i: number)}
+	<li
+		class="shrink-0 rounded-sm transition-[min-width,min-height] motion-reduce:transition-none {dragging
+			? across
+				? 'min-w-10 outline-1 outline-dashed outline-line'
+				: 'min-h-8 outline-1 outline-dashed outline-line'
+			: across
+				? 'min-w-1'
+				: 'min-h-2'}"
+	>
+		<div
+			class="{across ? 'flex h-full min-h-12' : 'grid min-h-2'} {dragging && !across ? 'min-h-8' : ''}"
+			aria-label="A stop of their own, {i === stops.length ? 'last' : `before stop ${i + 1}`}"
+			use:dndzone={zone(between[i] ?? [])}
+			{...at(i, 'before')}
+		>
+			{#each between[i] ?? [] as item (item.id)}<div class={isShadow(item) ? 'opacity-50' : ''}>
+					{@render seat(item, i)}
+				</div>{/each}
+		</div>
+	</li>
+{/snippet}
+
+<ol aria-label={label} class={across ? 'flex min-w-0 items-start' : 'grid'}>
+	{#each stops as stop, i (stop.id)}
+		{@render gap(i)}
+		<li class={stopLook} aria-label={stop.name}>
+			{@render head?.(i)}
+			<div
+				class={seatsLook}
+				aria-label="Beside others: {stop.name}"
+				use:dndzone={zone(held[i] ?? [], (held[i] ?? []).every(disabled))}
+				{...at(i, 'beside')}
+			>
+				{#each held[i] ?? [] as item (item.id)}<div
+						class={isShadow(item) ? 'opacity-50' : ''}
+						aria-label={name(item)}
+						data-seat={item.id}
+					>
+						{@render seat(item, i)}
+					</div>{/each}
+			</div>
+		</li>
+	{/each}
+	{@render gap(stops.length)}
+	{#if tail}<li class="shrink-0">{@render tail()}</li>{/if}
+</ol>
