@@ -2,7 +2,7 @@
 	import { Redo2, Undo2 } from '@lucide/svelte';
 	import { clock } from '../dates';
 	import type { Bench } from './bench.svelte';
-	import Route from './Route.svelte';
+	import { Route } from './route';
 
 	/** The head of the Bench: where one is, how saving stands, the route, and what comes next. */
 	let {

@@ -30,10 +30,10 @@ import { rightNow } from '../dates';
 import { quiet } from '../pages/pdf';
 import { post } from '../post';
 import { actorsOf } from '../../core/route';
-import { stillFree, type FreePlace } from './found-places';
-import { begin, changed, redone, undone, type History } from './history';
+import { stillFree, type FreePlace } from './finding';
+import { begin, changed, redone, undone, type History } from './keeping';
 import { faultIn, hasFinished, papersFixed } from './correcting';
-import { historyOf, keptOf, type KeptHistory } from './kept-history';
+import { historyOf, keptOf, type KeptHistory } from './keeping';
 import { Readings } from './readings';
 
 export interface SavedDraft {

@@ -4,7 +4,7 @@ import { engagement, field, plan } from '../../../../e2e/kit/plans';
 import { kindOf, questionOf } from '../../core/field';
 import type { Field, Plan } from '../../core/packet';
 import { toShown, type FoundPlace } from '../../core/page';
-import { blockOf, copyFields, copyFor, pasteBlock, peopleHere, readBlock, repeatOn } from './copying';
+import { blockOf, copyFields, copyFor, pasteBlock, peopleHere, readBlock, repeatOn } from './pages';
 import {
 	alignFields,
 	changeQuestion,
@@ -15,10 +15,10 @@ import {
 	shiftToPage,
 	withGroups
 } from './field-edits';
-import { likelyOwner, placeAtHits, stillFree, takePlaces } from './found-places';
-import { begin, changed, redone, undone, type History } from './history';
-import { historyOf, keptOf } from './kept-history';
-import { sheetLayout, visibleSheets } from './layout';
+import { likelyOwner, placeAtHits, stillFree, takePlaces } from './finding';
+import { begin, changed, redone, undone, type History } from './keeping';
+import { historyOf, keptOf } from './keeping';
+import { sheetLayout, visibleSheets } from './pages';
 
 const page = { width: 595, height: 842, rotate: 0 as const };
 const paper = (pages = 6) => ({

@@ -13,7 +13,9 @@
 </script>
 
 <div class="flex">
-	<form method="POST" action="/bench/new"><button class="button primary whitespace-nowrap rounded-r-none!">New packet</button></form>
+	<form method="POST" action="/bench/new">
+		<button class="button primary whitespace-nowrap rounded-r-none!">New packet</button>
+	</form>
 	<Menu
 		label="▾"
 		hint="Begin from a template"

@@ -5,15 +5,20 @@
 	/** The frame of a dialog over a dimmed page. `place`: where it stands and how large it is; title and text go inside. */
 	let {
 		open = $bindable(false),
-		place,
+		place = '',
+		whole = false,
 		dir,
 		onOpenChange,
+		onkeydown,
 		children
 	}: {
 		open?: boolean;
-		place: string;
+		place?: string;
+		/** fills the page but for its edge, and lays itself out */
+		whole?: boolean;
 		dir?: 'ltr' | 'rtl';
 		onOpenChange?: (open: boolean) => void;
+		onkeydown?: (event: KeyboardEvent) => void;
 		children: Snippet;
 	} = $props();
 </script>
@@ -22,7 +27,10 @@
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
 		<Dialog.Content
-			class="fixed z-50 max-w-[94vw] rounded-sm border border-hairline bg-sheet p-6 shadow-(--float) {place}"
+			class="fixed z-50 rounded-sm border border-hairline bg-sheet shadow-(--float) {whole
+				? 'inset-4 flex flex-col'
+				: 'max-w-[94vw] p-6'} {place}"
+			{onkeydown}
 			{dir}
 		>
 			{@render children()}

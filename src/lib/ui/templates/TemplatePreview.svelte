@@ -120,7 +120,7 @@
 	{/if}
 	{#if chosen.mayChange}
 		<div class="border-t border-hairline py-2">
-			<More label={`Description, folder, who may use it`} look="font-semibold">
+			<More label="Description, folder, who may use it" look="font-semibold">
 				<form
 					method="POST"
 					action="?/describe&id={chosen.id}"

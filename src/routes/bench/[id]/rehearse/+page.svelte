@@ -4,7 +4,7 @@
 	import { kindOf, prefilled, questionOf, senderAnswers, type Answers, type FieldContext } from '$lib/core/field';
 	import { localeOf } from '$lib/core/packet';
 	import { actorsAt, stopOf, toBeNamedBy } from '$lib/core/route';
-	import { rehearsalKeeper, rehearsed } from '$lib/ui/bench/rehearsing';
+	import { rehearsalKeeper, rehearsed } from '$lib/ui/bench/rehearsal';
 	import { Signing } from '$lib/ui/signing/signing.svelte';
 	import TurnPage from '$lib/ui/signing/TurnPage.svelte';
 	import { untrack } from 'svelte';

@@ -1,0 +1,75 @@
+import type { Field, Paper, Plan } from '../../../core/packet';
+import type { Doubt, Fitted, Rect } from '../../../core/page';
+
+/** A field on its way to another version of its document. */
+export interface Laid {
+	field: Field;
+	/** null: it has no place yet, or is to be left out */
+	place: { page: number; rect: Rect } | null;
+	doubts: Doubt[];
+	sure: number;
+	moved: boolean;
+	/** a person has looked at it */
+	seen: boolean;
+}
+
+const SAY: Record<Doubt, string> = {
+	gone: 'its place is gone',
+	count: 'its label now stands more often, or less often, than before',
+	head: 'another heading stands over its place',
+	landmarks: 'the words around it lead to different places',
+	'no blank': 'the line or box it stood on is not there',
+	'two blanks': 'two lines or boxes could be meant',
+	context: 'the words around its place are others now',
+	far: 'nothing stands near it',
+	'no words': 'the document has no words to go by, so it stands where it stood on the page',
+	edge: 'it would reach over the edge of the page',
+	'over another': 'it came to lie over another field',
+	pages: 'the number of pages has changed'
+};
+
+/** Why a field wants a look, in words; '' where it does not. */
+export function doubtsSaid({ doubts, moved, field, place }: Laid): string {
+	const page = moved && place ? [`it moved from page ${field.page + 1} to page ${place.page + 1}`] : [];
+	return [...doubts.map((doubt) => SAY[doubt]), ...page].join('; ');
+}
+
+/** Fields as they came out of the fit, those that want a look first, each in the order of the new pages. */
+export function laidOut(fields: Field[], fitted: Fitted[]): Laid[] {
+	const all = fitted.map((one): Laid => {
+		const field = fields.find((f) => f.id === one.id)!;
+		const { place, doubts, sure, moved } = one;
+		return { field, place, doubts, sure, moved, seen: doubts.length === 0 && !moved };
+	});
+	const order = (one: Laid) => (one.place ? one.place.page * 10_000 - one.place.rect.y : Infinity);
+	return all.sort((a, b) => Number(a.seen) - Number(b.seen) || order(a) - order(b));
+}
+
+/**
+ * The plan with another version of one of its documents, its fields where they were laid; those without a place are gone.
+ * The paper keeps its id, so that people, route and rules stay as they are.
+ */
+export function exchanged(plan: Plan, paper: string, next: Omit<Paper, 'id'>, laid: Laid[]): Plan {
+	const places = new Map(laid.map((one) => [one.field.id, one.place]));
+	return {
+		...plan,
+		papers: plan.papers.map((p) => (p.id === paper ? { id: p.id, ...next } : p)),
+		fields: plan.fields.flatMap((field) => {
+			const place = places.get(field.id);
+			if (place === undefined) return [field];
+			if (place === null) return [];
+			const { cover: _cover, ...rest } = field;
+			return [{ ...rest, ...place }];
+		})
+	};
+}
+
+/** The plan of a template in the place of a plan that is only documents so far; those it had besides stay, behind. */
+export function withTemplate(plan: Plan, template: Plan, paper: string): Plan {
+	const others = plan.papers.filter((p) => p.id !== paper && !template.papers.some((q) => q.id === p.id));
+	return {
+		...template,
+		papers: [...template.papers, ...others],
+		attachments: [...template.attachments, ...plan.attachments]
+	};
+}

@@ -1,0 +1,2 @@
+export { default as FieldList } from './FieldList.svelte';
+export { default as Inspector } from './Inspector.svelte';

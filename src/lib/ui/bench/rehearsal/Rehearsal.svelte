@@ -1,0 +1,90 @@
+<script lang="ts">
+	import DialogBox from '../../parts/DialogBox.svelte';
+	import { Dialog } from '../../parts/dialog';
+	import { stopOf } from '../../../core/route';
+	import type { Bench } from '../bench.svelte';
+	import { afterRehearsed, forgetRehearsal, rehearsed } from './rehearsing';
+
+	/** The plan as each of its people will have it, at the width of a desk or a phone. Nothing is sent. */
+	let { bench, open = $bindable(false) }: { bench: Bench; open?: boolean } = $props();
+
+	const actors = $derived([...bench.actors].sort((a, b) => stopOf(bench.plan, a.id) - stopOf(bench.plan, b.id)));
+	let person = $state('');
+	let wide = $state(true);
+	let round = $state(0);
+	let ready = $state(false);
+	let say = $state('');
+	/** whom a rule, or another one of their group, has left out by what was answered */
+	let leftOut = $state.raw<string[]>([]);
+	const shown = $derived(actors.some((p) => p.id === person) ? person : (actors[0]?.id ?? ''));
+
+	$effect(() => {
+		if (!open) return;
+		ready = false;
+		say = '';
+		leftOut = [];
+		forgetRehearsal(bench.id);
+		void bench.flush().then((saved) => {
+			ready = saved;
+			if (!saved) say = 'The last change is not saved yet, so there is nothing to rehearse. Try again in a moment.';
+		});
+	});
+	/** the page inside says when somebody has finished there */
+	function heard(event: MessageEvent) {
+		if (event.origin !== location.origin || (event.data as { rehearsed?: string })?.rehearsed !== shown) return;
+		const { next, left } = afterRehearsed(bench.plan, shown, rehearsed(bench.id), bench.senderAnswers, bench.today);
+		leftOut = [...leftOut, ...left];
+		if (next) person = next;
+	}
+</script>
+
+<svelte:window onmessage={heard} />
+<DialogBox whole bind:open>
+	<div class="flex flex-wrap items-center gap-3 border-b border-hairline px-5 py-3">
+		<Dialog.Title class="font-serif text-lg font-semibold">Rehearsal</Dialog.Title>
+		<Dialog.Description class="text-[14px] text-quiet">Nothing is sent, and nothing is kept.</Dialog.Description>
+		<div role="group" aria-label="As whom" class="flex flex-wrap gap-1">
+			{#each actors as one, i (one.id)}
+				<button
+					class="button {shown === one.id ? 'bg-wash' : 'border-hairline!'}"
+					aria-pressed={shown === one.id}
+					onclick={() => (person = one.id)}
+					><span class={shown === one.id ? 'font-semibold' : ''}
+						>{i + 1}. {one.name || one.role || 'No name yet'}{leftOut.includes(one.id) ? ', left out' : ''}</span
+					></button
+				>
+			{/each}
+		</div>
+		<div role="group" aria-label="Width" class="ml-auto flex gap-1">
+			<button class="button {wide ? 'bg-wash' : 'border-hairline!'}" aria-pressed={wide} onclick={() => (wide = true)}
+				><span class={wide ? 'font-semibold' : ''}>Desk</span></button
+			>
+			<button class="button {wide ? 'border-hairline!' : 'bg-wash'}" aria-pressed={!wide} onclick={() => (wide = false)}
+				><span class={wide ? '' : 'font-semibold'}>Phone</span></button
+			>
+		</div>
+		<button
+			class="button"
+			onclick={() => {
+				forgetRehearsal(bench.id);
+				person = '';
+				leftOut = [];
+				round += 1;
+			}}>From the beginning</button
+		>
+		<Dialog.Close class="button">Close</Dialog.Close>
+	</div>
+	<div class="grid min-h-0 flex-1 place-items-center bg-desk">
+		{#if say}<p class="p-6" role="alert">{say}</p>
+		{:else if actors.length === 0}<p class="p-6">Nobody on the route has anything to do yet.</p>
+		{:else if ready}
+			{#key `${shown} ${round}`}
+				<iframe
+					class="h-full border-0 bg-sheet {wide ? 'w-full' : 'w-[390px]'}"
+					title="The page as {actors.find((p) => p.id === shown)?.name} will have it"
+					src="/bench/{bench.id}/rehearse?person={encodeURIComponent(shown)}"
+				></iframe>
+			{/key}
+		{/if}
+	</div>
+</DialogBox>

@@ -1,0 +1,2 @@
+export { default as Rehearsal } from './Rehearsal.svelte';
+export { rehearsalKeeper, rehearsed } from './rehearsing';

@@ -1,0 +1,3 @@
+export { default as PersonInspector } from './PersonInspector.svelte';
+export { default as Route } from './Route.svelte';
+export { default as SenderPart } from './SenderPart.svelte';
