@@ -17,6 +17,9 @@ export function keepBlob(db: Db, bytes: Uint8Array, media: string, now: Date, di
 	return digest;
 }
 
+/** Whether a file is kept under this digest. */
+export const hasBlob = (db: Db, digest: string): boolean => blobMeta(db, digest) !== undefined;
+
 export function readBlob(db: Db, digest: string): Blob | undefined {
 	return db.prepare<[string], Blob>('SELECT media, bytes FROM blobs WHERE digest = ?').get(digest);
 }

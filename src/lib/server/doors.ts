@@ -90,6 +90,8 @@ export const DOORS = table({
 	'/records': { look: 'viewer', do: 'nobody' },
 	'/records/rows': { look: 'viewer', do: 'nobody' },
 	'/settings': { look: 'viewer', do: 'owner', most: 6 * MB },
+	'/settings/holidays': { look: 'viewer', do: 'owner', most: 2 * MB },
+	'/settings/outside': { look: 'viewer', do: 'nobody' },
 	'/settings/accounts': { look: 'owner', do: 'owner' },
 	'/settings/folders': { look: 'owner', do: 'owner' },
 	'/settings/signing-in': { look: 'owner', do: 'owner' },

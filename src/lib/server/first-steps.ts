@@ -1,7 +1,7 @@
 import type { Account } from './accounts';
 import type { House } from './house';
 import { listSettings } from './lists';
-import { organisation } from './settings';
+import { isNamed } from './settings';
 
 /** The way from an empty Pellum to a first packet, for its owner; each thing is ticked by what is there, not by a click. */
 export interface FirstSteps {
@@ -24,5 +24,5 @@ export function firstSteps(house: House, account: Account): FirstSteps | null {
 	const drafted = db
 		.prepare<[string]>('SELECT 1 FROM drafts INDEXED BY drafts_by_owner WHERE owner = ? LIMIT 1')
 		.get(account.id);
-	return { named: organisation(db).name !== '', prepared: sent || drafted !== undefined, sent, sealed };
+	return { named: isNamed(db), prepared: sent || drafted !== undefined, sent, sealed };
 }

@@ -23,6 +23,15 @@ const Organisation = Type.Object(
 export type Organisation = Static<typeof Organisation>;
 const organisationBorder = border(Organisation);
 
+/** An organisation as it stood, from its JSON. */
+export function organisationIn(json: string): Organisation | Refusal {
+	try {
+		return organisationBorder(JSON.parse(json));
+	} catch {
+		return refuse('not-json', 'That can’t be read.');
+	}
+}
+
 const DEFAULT: Organisation = { name: 'Your organisation', colour: '#14525C', logo: '', zone: 'Europe/London' };
 
 export function readSetting(db: Db, key: string): string | undefined {
@@ -40,6 +49,9 @@ export function organisation(db: Db): Organisation {
 	const stored = readSetting(db, 'organisation');
 	return stored === undefined ? DEFAULT : (JSON.parse(stored) as Organisation);
 }
+
+/** Whether somebody has said yet what it is called. */
+export const isNamed = (db: Db): boolean => organisation(db).name !== DEFAULT.name;
 
 /** Refuses an empty name, a colour that is none, an unknown time zone. */
 export function setOrganisation(

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Told from '$lib/ui/parts/Told.svelte';
+	import KeysOf from '$lib/ui/help/KeysOf.svelte';
 	import TopBar from '$lib/ui/frame/TopBar.svelte';
 
 	/** The office's own pages have its bar; the Bench and the signing page have heads of their own, and never fetch it. */
@@ -13,4 +14,5 @@
 	<TopBar account={data.account} demo={data.demo} />
 {/if}
 {@render children()}
+<KeysOf />
 <Told />

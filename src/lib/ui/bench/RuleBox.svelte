@@ -13,6 +13,7 @@
 	import { computedAnswer, keyTypes, kindOf, parsedRule, usesOf } from '../../core/field';
 	import { localeOf, type Field } from '../../core/packet';
 	import { asText, evaluate, isFault, LENGTH, typeName, type RuleFault } from '../../core/rule';
+	import What from '../help/What.svelte';
 	import type { Bench } from './bench.svelte';
 
 	/** A rule being written: completion of keys and functions, the place of what is wrong, and what it gives now. */
@@ -117,7 +118,7 @@
 </script>
 
 <div class="relative">
-	<label for="{uid}-box">{label}</label>
+	<span class="flex items-center gap-1"><label for="{uid}-box">{label}</label> <What topic="rules" of="rules" /></span>
 	<input
 		id="{uid}-box"
 		bind:this={box}

@@ -1,28 +1,32 @@
 import { fail } from '@sveltejs/kit';
 import { isRefusal, refuse } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { keepBlob } from '$lib/server/blobs';
-import { addHoliday, holidayList, importHolidays, removeHoliday } from '$lib/server/holidays';
-import { note } from '$lib/server/office-record';
+import { hasBlob, keepBlob } from '$lib/server/blobs';
 import { changeOrganisation } from '$lib/server/office-record/settings';
-import { trustedRoots } from '$lib/server/keys';
-import { organisation } from '$lib/server/settings';
+import { organisation, organisationIn, type Organisation } from '$lib/server/settings';
 import { markPictureInWorker } from '$lib/press';
 import { formIn } from '$lib/server/forms';
 import { accountIn, doerIn, proofIn, statusOf } from '$lib/server/web';
 
-export const load = async ({ locals }) => ({
+export const load = ({ locals }) => ({
 	settings: organisation(house().db),
 	me: accountIn(locals),
 	proved: locals.session?.proved ?? false,
-	zones: Intl.supportedValuesOf('timeZone'),
-	mail: house().config.smtp === null ? 'the Mailbox stand-in' : new URL(house().config.smtp!).host,
-	holidays: holidayList(house()),
-	roots: (await trustedRoots(house())).map((root) => root.name)
+	zones: Intl.supportedValuesOf('timeZone')
 });
 
-const noteHolidays = (locals: App.Locals, to: Record<string, unknown>) =>
-	note(house(), doerIn(locals), { type: 'SettingsChanged', what: 'public holidays', from: {}, to });
+const CALLED: Record<keyof Organisation, string> = {
+	name: 'name',
+	colour: 'colour',
+	logo: 'logo',
+	zone: 'time zone',
+	seenPages: 'time in view',
+	exchange: 'exchanging documents'
+};
+const changedOf = (before: Organisation, now: Organisation): string[] =>
+	(Object.keys(CALLED) as (keyof Organisation)[])
+		.filter((name) => (before[name] ?? false) !== (now[name] ?? false))
+		.map((name) => CALLED[name]);
 
 export const actions = {
 	organisation: async ({ request, locals }) => {
@@ -49,31 +53,21 @@ export const actions = {
 		const set = changeOrganisation(house(), doerIn(locals), { ...kept, logo, seenPages, exchange });
 		return isRefusal(set)
 			? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at })
-			: { form: 'organisation', done: true };
+			: { form: 'organisation', done: true, before, changed: changedOf(before, set) };
 	},
-	holidays: async ({ request, locals }) => {
-		const file = (await formIn(request)).file('calendar');
-		const done = !file
-			? refuse('file-empty', 'Choose a calendar file (iCalendar, .ics).')
-			: file.size > 2 * 1024 * 1024
-				? refuse('file-too-large', 'The calendar may have 2 MB at most.')
-				: importHolidays(house(), await file.text());
-		if (!isRefusal(done)) noteHolidays(locals, { added: done.added });
-		return isRefusal(done)
-			? fail(statusOf(done), { form: 'holidays', say: done.say })
-			: { form: 'holidays', done: true, added: done.added };
-	},
-	holiday: async ({ request, locals }) => {
-		const form = await formIn(request);
-		const [day, name] = [form.text('day'), form.text('name')];
-		if (form.text('remove') === 'yes') {
-			removeHoliday(house(), day);
-			noteHolidays(locals, { removed: day });
-		} else {
-			const no = addHoliday(house(), day, name);
-			if (no) return fail(statusOf(no), { form: 'holidays', say: no.say });
-			noteHolidays(locals, { added: day });
-		}
-		return { form: 'holidays', done: true };
+	/** As it was before it was changed just now. */
+	back: async ({ request, locals }) => {
+		const { db } = house();
+		const wanted = organisationIn((await formIn(request)).lines('before'));
+		const no = isRefusal(wanted)
+			? wanted
+			: wanted.logo !== '' && !hasBlob(db, wanted.logo)
+				? refuse('no-logo', 'That logo is not here any more.')
+				: wanted.name !== organisation(db).name
+					? proofIn(locals)
+					: null;
+		if (no) return fail(statusOf(no), { form: 'organisation', say: no.say });
+		const set = changeOrganisation(house(), doerIn(locals), wanted as Organisation);
+		return isRefusal(set) ? fail(statusOf(set), { form: 'organisation', say: set.say }) : { form: 'organisation' };
 	}
 };

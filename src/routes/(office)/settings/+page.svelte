@@ -2,25 +2,41 @@
 	import Files from '$lib/ui/parts/Files.svelte';
 	import Pick from '$lib/ui/parts/Pick.svelte';
 	import { enhance } from '$app/forms';
-	import Holidays from '$lib/ui/settings/Holidays.svelte';
+	import { invalidateAll } from '$app/navigation';
+	import Check from '$lib/ui/parts/Check.svelte';
+	import { tell } from '$lib/ui/parts/told';
 
 	let { data, form } = $props();
 	const owner = $derived(data.me.level === 'owner');
 	// shapes of the failures differ by form; each part of the page looks at its own
 	const said = $derived((form ?? {}) as Record<string, string | boolean | undefined>);
+
+	async function back(before: object) {
+		const body = new FormData();
+		body.set('before', JSON.stringify(before));
+		const answer = await fetch('?/back', { method: 'POST', body, headers: { 'x-sveltekit-action': 'true' } });
+		const done = (await answer.json()) as { type: string };
+		await invalidateAll();
+		tell(done.type === 'success' ? 'As it was before' : 'It could not be undone; save the old values again.');
+	}
 </script>
 
 <svelte:head><title>Settings · Pellum</title></svelte:head>
-<main id="main" class="mx-auto grid max-w-5xl gap-10 px-6 py-6 md:grid-cols-2">
-	<section aria-labelledby="organisation">
+<main id="main" class="mx-auto max-w-5xl px-6 py-6">
+	<section aria-labelledby="organisation" class="max-w-xl">
 		<h1 id="organisation" class="border-b border-hairline pb-2 text-[19px]">Organisation</h1>
 		<form
 			method="POST"
 			action="?/organisation"
 			enctype="multipart/form-data"
 			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
+				async ({ result, update }) => {
+					await update({ reset: false });
+					const done =
+						result.type === 'success' ? (result.data as { changed?: string[]; before?: object } | undefined) : null;
+					if (done?.changed && done.changed.length > 0)
+						tell(`Changed: ${done.changed.join(', ')}`, { run: () => back(done.before!) });
+				}}
 		>
 			<fieldset disabled={!owner} class="grid gap-4 pt-4">
 				<label
@@ -60,14 +76,16 @@
 					value={data.settings.zone}
 					options={data.zones.map((zone) => [zone, zone.replaceAll('_', ' ')])}
 				/>
-				<label class="flex items-center gap-2"
-					><input type="checkbox" name="seen-pages" checked={data.settings.seenPages ?? false} /> The record says how long
-					each page was in view</label
-				>
-				<label class="flex items-center gap-2"
-					><input type="checkbox" name="exchange" checked={data.settings.exchange ?? false} /> Documents of a packet that
-					is out may be exchanged, as long as nobody has finished</label
-				>
+				<Check
+					label="The record says how long each page was in view"
+					name="seen-pages"
+					checked={data.settings.seenPages ?? false}
+				/>
+				<Check
+					label="Documents of a packet that is out may be exchanged, as long as nobody has finished"
+					name="exchange"
+					checked={data.settings.exchange ?? false}
+				/>
 				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
 						{said.say ?? 'Saved.'}
 						{#if said.prove}<a class="underline" href="/prove?to=/settings" target="_blank">Show it in another tab</a>,
@@ -79,21 +97,4 @@
 			</fieldset>
 		</form>
 	</section>
-	<div class="grid content-start gap-2">
-		<Holidays days={data.holidays} {owner} {said} />
-		<h2 class="border-b border-hairline pt-8 pb-2 text-[17px]">Outside</h2>
-		<p class="pt-3">Mail goes to {data.mail}, text messages to the Phone stand-in.</p>
-		<p class="pt-2">
-			<a class="text-thread underline" href="/calendar" download>Deadlines and terms as a calendar file</a>
-		</p>
-		<p class="pt-2"><a class="text-thread underline" href="/settings/about">About this Pellum</a></p>
-		<p class="pt-2">Whoever checks a sealed copy trusts these certificates:</p>
-		<ul class="list-inside list-disc pt-1">
-			{#each data.roots as root (root)}<li>
-					<a class="inline-block py-0.5 font-mono text-[14px] text-thread underline" href="/settings/trust/{root}"
-						>{root}</a
-					>
-				</li>{/each}
-		</ul>
-	</div>
 </main>

@@ -6,6 +6,7 @@
 	import type { Bench } from '../bench.svelte';
 	import { copyFields, copyFor } from '../pages';
 	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from '../field-edits';
+	import What from '../../help/What.svelte';
 	import { INSPECTED } from './kinds';
 	import { Settings } from './settings.svelte';
 	import PinPart from './PinPart.svelte';
@@ -67,7 +68,7 @@
 		>{one ? `page ${one.page + 1}` : `${fields.length} places`}{twins > 1
 			? `, one of ${twins} with this key`
 			: ''}</span
-	>
+	>{#if twins > 1}&nbsp;<What topic="twins" of="twins" />{/if}
 </h2>
 <div class="grid gap-3">
 	{#if one && one.person === SENDER && kind.filledBy === 'person'}
@@ -85,17 +86,20 @@
 		>
 	{/if}
 	{#if one && kind.filledBy !== 'nobody'}
-		<label
-			>Key <span class="text-quiet">its name in data and rules</span><input
-				class="input mt-1 font-mono"
-				maxlength="60"
-				placeholder={plainKey(one.label)}
-				aria-invalid={keySay !== ''}
-				value={typedKey ?? one.key}
-				oninput={(e) => key(e.currentTarget.value.trim())}
-				onblur={() => (typedKey = null)}
-			/></label
-		>
+		<div class="-mb-2 flex items-center gap-1">
+			<label for="field-key">Key <span class="text-quiet">its name in data and rules</span></label>
+			<What topic="keys" of="keys" />
+		</div>
+		<input
+			id="field-key"
+			class="input font-mono"
+			maxlength="60"
+			placeholder={plainKey(one.label)}
+			aria-invalid={keySay !== ''}
+			value={typedKey ?? one.key}
+			oninput={(e) => key(e.currentTarget.value.trim())}
+			onblur={() => (typedKey = null)}
+		/>
 		<p class="wrong -mt-2 empty:hidden" role="alert">{keySay}</p>
 	{/if}
 	{#if asked}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import What from '../../help/What.svelte';
 	import Choice from '../../parts/Choice.svelte';
 	import type { Field } from '../../../core/packet';
 	import type { Pin } from '../../../core/page';
@@ -58,7 +59,10 @@
 </script>
 
 <fieldset class="grid gap-2">
-	<legend class="pb-1">Pinned to <span class="text-quiet">what it follows in another version</span></legend>
+	<legend class="flex items-center gap-1 pb-1"
+		>Pinned to <span class="text-quiet">what it follows in another version</span>
+		<What topic="pins" of="pins" /></legend
+	>
 	<Choice
 		label="Pinned to"
 		unseen

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import What from '../../help/What.svelte';
 	import { isKnownBefore, type PlanPerson } from '../../../core/packet';
 	import { keyTypes } from '../../../core/field';
 	import { actorsAt, moved, stopOf } from '../../../core/route';
@@ -44,6 +45,9 @@
 		>
 	{/if}
 	{#if at > 0}
+		<p class="-mb-2 flex items-center gap-1 text-[14px] text-quiet">
+			When it opens <What topic="stops by rule" of="stops that open by a rule" />
+		</p>
 		<WhenPart
 			{bench}
 			source={stop.when ?? ''}
