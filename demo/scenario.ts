@@ -17,7 +17,7 @@ import { addPaper, readingOf } from '../src/lib/server/papers';
 import { openFolder, setMember } from '../src/lib/server/folders';
 import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templates';
 import { setOrganisation } from '../src/lib/server/settings';
-import { takePlaces } from '../src/lib/ui/bench/finding/found-places';
+import { takePlaces } from '../src/lib/core/plan';
 import { expenseClaim } from './forms/tuned';
 import { PASSWORD } from './password';
 import { planOf, type Role } from './plans';

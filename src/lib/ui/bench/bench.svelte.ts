@@ -30,10 +30,10 @@ import { rightNow } from '../dates';
 import { quiet } from '../pages/pdf';
 import { post } from '../post';
 import { actorsOf } from '../../core/route';
-import { stillFree, type FreePlace } from './finding';
-import { begin, changed, redone, undone, type History } from './keeping';
+import { stillFree, type FreePlace } from '../../core/plan';
+import { begin, changed, redone, undone, type History } from '../../core/plan';
 import { faultIn, hasFinished, papersFixed } from './correcting';
-import { historyOf, keptOf, type KeptHistory } from './keeping';
+import { historyOf, keptOf, type KeptHistory } from '../../core/plan';
 import { Readings } from './readings';
 
 export interface SavedDraft {

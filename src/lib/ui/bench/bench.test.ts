@@ -4,7 +4,7 @@ import { engagement, field, plan } from '../../../../e2e/kit/plans';
 import { kindOf, questionOf } from '../../core/field';
 import type { Field, Plan } from '../../core/packet';
 import { toShown, type FoundPlace } from '../../core/page';
-import { blockOf, copyFields, copyFor, pasteBlock, peopleHere, readBlock, repeatOn } from './pages';
+import { blockOf, copyFields, copyFor, pasteBlock, peopleHere, readBlock, repeatOn } from '../../core/plan';
 import {
 	alignFields,
 	changeQuestion,
@@ -14,10 +14,10 @@ import {
 	setKey,
 	shiftToPage,
 	withGroups
-} from './field-edits';
-import { likelyOwner, placeAtHits, stillFree, takePlaces } from './finding';
-import { begin, changed, redone, undone, type History } from './keeping';
-import { historyOf, keptOf } from './keeping';
+} from '../../core/plan';
+import { likelyOwner, placeAtHits, stillFree, takePlaces } from '../../core/plan';
+import { begin, changed, redone, undone, type History } from '../../core/plan';
+import { historyOf, keptOf } from '../../core/plan';
 import { sheetLayout, visibleSheets } from './pages';
 
 const page = { width: 595, height: 842, rotate: 0 as const };

@@ -1,6 +1,6 @@
 import { KINDS } from '../../core/field';
 import type { Bench } from './bench.svelte';
-import { removeFields, shiftFields } from './field-edits';
+import { removeFields, shiftFields } from '../../core/plan';
 
 /** Every key of the Bench and what it does, as the help shows them. */
 export const KEYS: [string, string][] = [

@@ -10,10 +10,10 @@
 	import { Notes } from '$lib/ui/bench/papers';
 	import { Bench } from '$lib/ui/bench/bench.svelte';
 	import { shownSize } from '$lib/core/page';
-	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/ui/bench/pages';
-	import { withRoles } from '$lib/ui/bench/edits';
-	import { namedElsewhere } from '$lib/ui/bench/finding';
-	import { removeFields } from '$lib/ui/bench/field-edits';
+	import { blockOf, pasteBlock, peopleHere, readBlock, type Block } from '$lib/core/plan';
+	import { withRoles } from '$lib/core/plan';
+	import { namedElsewhere } from '$lib/core/plan';
+	import { removeFields } from '$lib/core/plan';
 	import { FieldList } from '$lib/ui/bench/inspector';
 	import { FitDialog } from '$lib/ui/bench/fitting';
 	import { FindText } from '$lib/ui/bench/finding';

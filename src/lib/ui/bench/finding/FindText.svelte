@@ -4,7 +4,7 @@
 	import type { KindName } from '../../../core/packet';
 	import { findText } from '../../../core/page';
 	import type { Bench } from '../bench.svelte';
-	import { BESIDE, placeAtHits, type Beside } from './found-places';
+	import { BESIDE, placeAtHits, type Beside } from '../../../core/plan';
 
 	/** Finds a text on all pages, and can place a field at each find. */
 	let { bench, ongo, onclose }: { bench: Bench; ongo: (key: string) => void; onclose: () => void } = $props();

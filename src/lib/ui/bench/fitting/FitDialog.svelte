@@ -8,7 +8,7 @@
 	import { roleName } from '../../../core/template';
 	import PagePicture from '../../pages/PagePicture.svelte';
 	import type { Bench } from '../bench.svelte';
-	import { doubtsSaid, exchanged, laidOut, type Laid } from './fitting';
+	import { doubtsSaid, exchanged, laidOut, type Laid } from '../../../core/plan';
 
 	/**
 	 * Fields laid over another version of their document: old page and new page side by side, and every field that wants a

@@ -1,3 +1,2 @@
 export { default as FitDialog } from './FitDialog.svelte';
-export { withTemplate } from './fitting';
 export { landmarkWords, landmarksShown, phrasePlaces, pinned, wordsIn } from './pins';

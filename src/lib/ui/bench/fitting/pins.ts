@@ -10,7 +10,7 @@ import {
 	type ShownRect
 } from '../../../core/page';
 import type { Bench } from '../bench.svelte';
-import { shownAt } from '../field-edits';
+import { shownAt } from '../../../core/plan';
 
 /** How many landmarks are shown of those that are used. */
 const SHOWN = 4;

@@ -14,7 +14,7 @@
 	import type { Plan } from '../../../core/packet';
 	import type { Alignment } from '../../../core/page';
 	import type { Bench } from '../bench.svelte';
-	import { alignFields, distributeFields, sizeAlike } from '../field-edits';
+	import { alignFields, distributeFields, sizeAlike } from '../../../core/plan';
 
 	/** Lines several fields up, spaces them evenly, makes them alike in size. */
 	let { bench, ids }: { bench: Bench; ids: string[] } = $props();

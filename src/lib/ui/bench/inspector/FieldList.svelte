@@ -7,7 +7,7 @@
 	import { EVERYBODY, SENDER, type Field } from '../../../core/packet';
 	import type { Bench } from '../bench.svelte';
 	import { personChoices } from '../person-choices';
-	import { changeQuestion, giveTo, shownAt } from '../field-edits';
+	import { changeQuestion, giveTo, shownAt } from '../../../core/plan';
 	import { ownerName, weaveOf } from '../weave';
 
 	/** All fields as a list: sorted, filtered, chosen, edited many at once. What can be done on the pages can be done here. */

@@ -4,8 +4,8 @@
 	import { EVERYBODY, SENDER, type Field } from '../../../core/packet';
 	import ArrangePart from './ArrangePart.svelte';
 	import type { Bench } from '../bench.svelte';
-	import { copyFields, copyFor } from '../pages';
-	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from '../field-edits';
+	import { copyFields, copyFor } from '../../../core/plan';
+	import { changeFields, changeQuestion, giveTo, removeFields, setKey } from '../../../core/plan';
 	import What from '../../help/What.svelte';
 	import { INSPECTED } from './kinds';
 	import { Settings } from './settings.svelte';

@@ -7,7 +7,7 @@
 	import type { Bench } from '../bench.svelte';
 	import { hasFinished, isFixed } from '../correcting';
 	import FieldsInspector from './FieldsInspector.svelte';
-	import { withSubject } from '../edits';
+	import { withSubject } from '../../../core/plan';
 	import { LetterPart } from '../sending';
 	import LocksPart from '../LocksPart.svelte';
 	import { PersonInspector } from '../route';

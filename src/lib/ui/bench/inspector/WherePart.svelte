@@ -2,7 +2,7 @@
 	import Choice from '../../parts/Choice.svelte';
 	import type { Field } from '../../../core/packet';
 	import { UNITS, type Bench, type Unit } from '../bench.svelte';
-	import { shiftFields, shownAt } from '../field-edits';
+	import { shiftFields, shownAt } from '../../../core/plan';
 
 	/** Where a field stands, exactly, in the unit that is wished. */
 	let { bench, field }: { bench: Bench; field: Field } = $props();

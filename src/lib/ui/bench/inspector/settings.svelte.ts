@@ -1,4 +1,4 @@
-import { changeFields, changeQuestion } from '../field-edits';
+import { changeFields, changeQuestion } from '../../../core/plan';
 import type { Bench } from '../bench.svelte';
 import type { Field } from '../../../core/packet';
 

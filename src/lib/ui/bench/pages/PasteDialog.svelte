@@ -4,7 +4,7 @@
 	import DialogBox from '../../parts/DialogBox.svelte';
 	import type { Bench } from '../bench.svelte';
 	import { personChoices } from '../person-choices';
-	import { pasteBlock, peopleHere, type Block } from './copying';
+	import { pasteBlock, peopleHere, type Block } from '../../../core/plan';
 
 	/** Fields from another packet whose people are not here: asks whose each is to be, then places them. */
 	let {

@@ -3,7 +3,7 @@
 	import DialogBox from '../../parts/DialogBox.svelte';
 	import { kindOf } from '../../../core/field';
 	import type { Bench } from '../bench.svelte';
-	import { repeatOn } from './copying';
+	import { repeatOn } from '../../../core/plan';
 
 	/** Repeats the chosen fields on pages of their document, in one step. */
 	let { bench, open = $bindable(false) }: { bench: Bench; open?: boolean } = $props();

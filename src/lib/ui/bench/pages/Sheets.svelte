@@ -19,10 +19,10 @@
 	import type { Bench } from '../bench.svelte';
 	import { Banding } from './banding.svelte';
 	import { Dragging, REACH } from './dragging.svelte';
-	import { changeFields, placeField, putAt, shownAt, withGroups } from '../field-edits';
+	import { changeFields, placeField, putAt, shownAt, withGroups } from '../../../core/plan';
 	import { isFixed } from '../correcting';
 	import FieldBox from './FieldBox.svelte';
-	import { likelyOwner, takePlaces } from '../finding';
+	import { likelyOwner, takePlaces } from '../../../core/plan';
 	import { sheetLayout, visibleSheets, type Sheet } from './layout';
 	import { landmarksShown, wordsIn } from '../fitting';
 	import { ownerName, weaveOf } from '../weave';

@@ -1,8 +1,8 @@
 import type { Field } from '../../../core/packet';
 import { ALL_SIDES, snap, type Guide, type ShownRect, type Sides, type SnapTargets } from '../../../core/page';
 import type { Bench } from '../bench.svelte';
-import { copyFields } from './copying';
-import { shiftFields, shiftToPage, shownAt, withGroups } from '../field-edits';
+import { copyFields } from '../../../core/plan';
+import { shiftFields, shiftToPage, shownAt, withGroups } from '../../../core/plan';
 import type { Layout, Sheet } from './layout';
 
 /** How near, in CSS pixels, something must be to draw a dragged field to it. */

@@ -3,8 +3,8 @@
 	import type { Paper } from '../../../core/packet';
 	import type { Adding } from './adding.svelte';
 	import type { Bench } from '../bench.svelte';
-	import { detach, movePaperTo, removePaper } from '../edits';
-	import { movedPage, pagesAsTheyAre, turned } from './pages';
+	import { detach, movePaperTo, removePaper } from '../../../core/plan';
+	import { movedPage, pagesAsTheyAre, turned } from '../../../core/plan';
 	import Files from '../../parts/Files.svelte';
 	import Menu from '../../parts/Menu.svelte';
 	import Ordered from '../../parts/Ordered.svelte';

@@ -1,10 +1,10 @@
 import { localeOf, type Paper, type Plan } from '../../../core/packet';
-import { isMarkerKnown, markerFields } from '../finding';
+import { isMarkerKnown, markerFields } from '../../../core/plan';
 import { post } from '../../post';
 import type { Bench } from '../bench.svelte';
-import { addPapers, attach } from '../edits';
-import { withTemplate } from '../fitting';
-import { reordered, type PagePlace } from './pages';
+import { addPapers, attach } from '../../../core/plan';
+import { withTemplate } from '../../../core/plan';
+import { reordered, type PagePlace } from '../../../core/plan';
 import { follow, type Progress } from './taking';
 
 export interface Note {

@@ -2,5 +2,4 @@ export { default as LooksDialog } from './LooksDialog.svelte';
 export { default as Notes } from './Notes.svelte';
 export { default as Papers } from './Papers.svelte';
 export { Adding } from './adding.svelte';
-export { movedPage, pagesAsTheyAre, reordered, turned } from './pages';
 export { Scanning } from './scanning.svelte';

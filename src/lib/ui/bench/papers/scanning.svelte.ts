@@ -2,7 +2,7 @@ import type { Paper } from '../../../core/packet';
 import type { Scans } from '../../../core/page';
 import type { Adding } from './adding.svelte';
 import type { Bench } from '../bench.svelte';
-import { pagesAsTheyAre, straightened } from './pages';
+import { pagesAsTheyAre, straightened } from '../../../core/plan';
 
 /** How often it is asked how far a machine is with reading. */
 const PAUSE = 2000;

@@ -3,7 +3,7 @@
 	import type { IdentityCheck, PlanPerson } from '../../../core/packet';
 	import { post } from '../../post';
 	import type { Bench } from '../bench.svelte';
-	import type { SetPerson } from '../edits';
+	import type { SetPerson } from '../../../core/plan';
 
 	/** How somebody proves who they are before anything is shown to them. */
 	let { bench, person, set }: { bench: Bench; person: PlanPerson; set: SetPerson } = $props();

@@ -6,7 +6,7 @@
 	import type { Bench } from '../bench.svelte';
 	import { roleName } from '../../../core/template';
 	import CheckPart from './CheckPart.svelte';
-	import { changePerson, removePerson, type Change } from '../edits';
+	import { changePerson, removePerson, type Change } from '../../../core/plan';
 	import { LetterPart } from '../sending';
 	import LocksPart from '../LocksPart.svelte';
 	import ReachPart from './ReachPart.svelte';

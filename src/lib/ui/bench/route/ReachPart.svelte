@@ -4,7 +4,7 @@
 	import { roleName } from '../../../core/template';
 	import { LANGUAGES } from '../../../words/words';
 	import type { Bench } from '../bench.svelte';
-	import type { SetPerson } from '../edits';
+	import type { SetPerson } from '../../../core/plan';
 
 	/** How somebody hears that it is their turn, in which language, and what only they read. */
 	let { bench, person, set }: { bench: Bench; person: PlanPerson; set: SetPerson } = $props();

@@ -5,7 +5,7 @@
 	import Seats from '../../parts/Seats.svelte';
 	import type { Bench } from '../bench.svelte';
 	import { hasFinished } from '../correcting';
-	import { addMyself, addPerson } from '../edits';
+	import { addMyself, addPerson } from '../../../core/plan';
 	import { weave } from '../weave';
 
 	/**

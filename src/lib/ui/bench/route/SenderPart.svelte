@@ -4,7 +4,7 @@
 	import AnswerInput from '../../signing/AnswerInput.svelte';
 	import { upload } from '../../signing/keeper';
 	import type { Bench } from '../bench.svelte';
-	import { answerField } from '../field-edits';
+	import { answerField } from '../../../core/plan';
 
 	/** A field that the sender fills in before sending. */
 	let { bench, field }: { bench: Bench; field: Field } = $props();

@@ -5,7 +5,7 @@
 	import { actorsAt, moved, stopOf } from '../../../core/route';
 	import { checkRule, isFault } from '../../../core/rule';
 	import type { Bench } from '../bench.svelte';
-	import { changeStop } from '../edits';
+	import { changeStop } from '../../../core/plan';
 	import WhenPart from '../WhenPart.svelte';
 
 	/** Where somebody stands on the route, when their stop opens, and when it is done. */

@@ -3,7 +3,7 @@
 	import Choice from '../../parts/Choice.svelte';
 	import type { Plan, Sending } from '../../../core/packet';
 	import type { Bench } from '../bench.svelte';
-	import { changeSending, type Change } from '../edits';
+	import { changeSending, type Change } from '../../../core/plan';
 
 	/** What holds for the sending as a whole: the time, reminders, the term, what signers may do, how it is filed. */
 	let { bench }: { bench: Bench } = $props();

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { field, plan as planOf } from '../../../../../e2e/kit/plans';
-import type { Paper } from '../../../core/packet';
-import { shownPage, toShown, type Fitted } from '../../../core/page';
+import { field, plan as planOf } from '../../../../e2e/kit/plans';
+import type { Paper } from '../packet';
+import { shownPage, toShown, type Fitted } from '../page';
 import { doubtsSaid, exchanged, laidOut, withTemplate } from './fitting';
-import { isMarkerKnown, markerFields } from '../finding';
-import { movedPage, pagesAsTheyAre, reordered, turned } from '../papers';
+import { isMarkerKnown, markerFields } from './marked';
+import { movedPage, pagesAsTheyAre, reordered, turned } from './pages';
 
 const A4 = { width: 595, height: 842, rotate: 0 as const };
 const paper = (pages: number): Paper => ({

@@ -1,5 +1,5 @@
-import type { Paper, Plan, PlanPerson, Sending, Stop } from '../../core/packet';
-import { offRoute } from '../../core/route';
+import type { Paper, Plan, PlanPerson, Sending, Stop } from '../packet';
+import { offRoute } from '../route';
 
 /** Edits of people and papers, each a function from plan to plan: the Bench's history keeps what they return. */
 

@@ -1,5 +1,5 @@
-import type { Field, Paper, Plan } from '../../../core/packet';
-import type { Doubt, Fitted, Rect } from '../../../core/page';
+import type { Field, Paper, Plan } from '../packet';
+import type { Doubt, Fitted, Rect } from '../page';
 
 /** A field on its way to another version of its document. */
 export interface Laid {

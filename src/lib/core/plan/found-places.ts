@@ -1,9 +1,9 @@
-import { freeKey, keysOfPlan, kindOf } from '../../../core/field';
-import type { Field, KindName, Plan, PlanPerson } from '../../../core/packet';
-import { folded } from '../../../core/folded';
-import { meets, OF_A_BLOCK, ownerAmong, type FoundPlace, type ShownRect } from '../../../core/page';
-import { acts } from '../../../core/route';
-import { newField, shownAt } from '../field-edits';
+import { freeKey, keysOfPlan, kindOf } from '../field';
+import type { Field, KindName, Plan, PlanPerson } from '../packet';
+import { folded } from '../folded';
+import { meets, OF_A_BLOCK, ownerAmong, type FoundPlace, type ShownRect } from '../page';
+import { acts } from '../route';
+import { newField, shownAt } from './field-edits';
 
 /** Who a place is likely to be for: whom its label or its block's heading names. Null where they name nobody here. */
 export function likelyOwner(place: FoundPlace, people: PlanPerson[]): string | null {

@@ -1,8 +1,8 @@
-import { kindOf } from '../../../core/field';
-import type { Field, Paper, Plan } from '../../../core/packet';
-import { fromShown, keepOnPage, markersOn, meaningOfMarker, type Marker, type ShownPage } from '../../../core/page';
-import { freshId } from '../edits';
-import { ownerFor } from '../field-edits';
+import { kindOf } from '../field';
+import type { Field, Paper, Plan } from '../packet';
+import { fromShown, keepOnPage, markersOn, meaningOfMarker, type Marker, type ShownPage } from '../page';
+import { freshId } from './edits';
+import { ownerFor } from './field-edits';
 
 /** A marker that became a field, or one that can't be understood. */
 export type Marked = { marker: Marker; field: Field } | { marker: Marker; unknown: string; nearest: string | null };

@@ -1,4 +1,4 @@
-import type { Plan } from '../../../core/packet';
+import type { Plan } from '../packet';
 import type { History } from './history';
 
 /**

@@ -1,5 +1,5 @@
-import { asksSomebody, freeKey, keysOfPlan, kindOf, questionOf, questionOfKey, type Answer } from '../../core/field';
-import { EVERYBODY, SENDER, type Field, type KindName, type Plan } from '../../core/packet';
+import { asksSomebody, freeKey, keysOfPlan, kindOf, questionOf, questionOfKey, type Answer } from '../field';
+import { EVERYBODY, SENDER, type Field, type KindName, type Plan } from '../packet';
 import {
 	align,
 	distribute,
@@ -10,7 +10,7 @@ import {
 	type Alignment,
 	type PageSize,
 	type ShownRect
-} from '../../core/page';
+} from '../page';
 import { freshId } from './edits';
 
 /** Edits of fields, each a function from plan to plan. */

@@ -1,5 +1,5 @@
-import type { Paper, Plan } from '../../../core/packet';
-import { fromShown, keepOnPage, toShown, type Scans, type Turn } from '../../../core/page';
+import type { Paper, Plan } from '../packet';
+import { fromShown, keepOnPage, toShown, type Scans, type Turn } from '../page';
 
 /** A page of the new order: which it was, from 0, and how it is turned now. */
 export interface PagePlace {

@@ -1,8 +1,8 @@
-import { followKeys, freeKey, keysOfPlan, kindOf } from '../../../core/field';
-import { EVERYBODY, SENDER, type Field, type Plan, type PlanPerson } from '../../../core/packet';
-import { pagesFrom, type ShownRect } from '../../../core/page';
-import { freshId } from '../edits';
-import { ownerFor, putAt, shownAt, withGroups } from '../field-edits';
+import { followKeys, freeKey, keysOfPlan, kindOf } from '../field';
+import { EVERYBODY, SENDER, type Field, type Plan, type PlanPerson } from '../packet';
+import { pagesFrom, type ShownRect } from '../page';
+import { freshId } from './edits';
+import { ownerFor, putAt, shownAt, withGroups } from './field-edits';
 
 /** Fields on their way from one place to another: as they were shown, with the people they belong to. */
 export interface Block {
