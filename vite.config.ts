@@ -9,7 +9,7 @@ export default defineConfig({
 	server: { host: '127.0.0.1', port: 5180 },
 	build: { chunkSizeWarningLimit: 1500 },
 	test: {
-		include: ['src/**/*.test.ts', 'demo/**/*.test.ts'],
+		include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
 		environment: 'node',
 		testTimeout: 30_000,
 		pool: 'forks',

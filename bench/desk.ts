@@ -70,7 +70,7 @@ async function desk(packets: number, hidden?: number): Promise<number> {
 }
 
 /** Rows as the read tables hold them; the events behind them play no part in showing the Desk. */
-function fill(db: Db, packets: number, hidden?: number): void {
+export function fill(db: Db, packets: number, hidden?: number): void {
 	db.prepare("INSERT INTO folders (name, open, made_at) VALUES ('Personnel', 0, '')").run();
 	const packet = db.prepare(
 		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, unreachable, folder, sealed, events, head)

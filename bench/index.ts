@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { benchDesk } from './desk';
 import { mayWriteDoc, writeDoc } from './doc';
 import { benchFitting } from './fitting';
+import { benchLists } from './lists';
 import { benchLog } from './log';
 import { table, type Figure } from './measure';
 import { benchPlacing } from './placing';
@@ -15,6 +16,7 @@ import { benchSigning } from './signing';
 const PARTS: Record<string, () => Promise<Figure[]>> = {
 	pages: async () => [...(await benchPress()), ...(await benchScan())],
 	house: async () => [...(await benchLog()), ...(await benchDesk())],
+	lists: benchLists,
 	fit: benchFitting,
 	bench: benchPlacing,
 	signing: benchSigning

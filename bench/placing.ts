@@ -246,7 +246,7 @@ async function dragged(page: Page): Promise<{ frames: number[]; work: number[] }
 }
 
 /** Gaps between frames for some time. Given as text: what the compiler adds to a function is not in the page. */
-function framesWhile(page: Page, ms: number): Promise<number[]> {
+export function framesWhile(page: Page, ms: number): Promise<number[]> {
 	return page.evaluate(`new Promise((done) => {
 		const gaps = [];
 		let last = 0;

@@ -126,7 +126,7 @@ test('told at the next click: the page that was open can’t finish on what it n
 	await page.locator('[data-field=ida-sig]').click();
 	await page.getByLabel('Label').fill('Your name in full');
 	await sendsIt(page);
-	await ida.getByRole('button', { name: 'Ida in hand 1' }).click();
+	await ida.getByRole('button', { name: 'Ida, handwriting 1' }).click();
 	// what she enters is kept, and she is told
 	const told = ida.getByRole('alert').filter({ hasText: 'Put right since you opened it' });
 	await expect(told).toBeVisible();

@@ -77,6 +77,8 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/people': { look: ['viewer', 'preparer', 'owner'] },
 	'/records': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
+	'/settings/holidays': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
+	'/settings/outside': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings/accounts': { look: ['owner'], do: ['owner'] },
 	'/settings/folders': { look: ['owner'], do: ['owner'] },
 	'/settings/signing-in': { look: ['owner'], do: ['owner'] },

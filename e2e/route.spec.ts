@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { clean } from './kit/axe';
-import { choose, fromMenu } from './kit/parts';
+import { choose, drag, fromMenu, typeDay } from './kit/parts';
 import { drafted, field, sends, signsAs, takesPart } from './kit/draft';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
@@ -34,7 +34,7 @@ test('a route is ordered by dragging and by keys, with myself on it, a group, a 
 	await page.keyboard.press('Alt+ArrowLeft');
 	expect((await names(page))[2]).toContain('Odile');
 	// dragged onto Maren's stop she stands beside her
-	await on(page, 'Odile Farrow').dragTo(on(page, 'Maren'));
+	await drag(on(page, 'Odile Farrow'), on(page, 'Maren'));
 	expect((await names(page))[1]).toMatch(/Maren.*Odile/);
 	await page.getByLabel('any one of the 2 at this stop is enough').check();
 	await expect(route(page)).toContainText('any one');
@@ -83,7 +83,9 @@ test('a route is ordered by dragging and by keys, with myself on it, a group, a 
 	await sheet.getByLabel('at a time').check();
 	await sheet.getByRole('button', { name: 'Let it go then' }).click();
 	await expect(sheet.getByRole('alert')).toContainText('Say when');
-	await sheet.getByLabel('When it is to go').fill('2030-01-07T09:00');
+	await typeDay(sheet, 'When it is to go: day', '2030-01-07');
+	await sheet.getByRole('spinbutton', { name: /time/ }).first().focus();
+	await page.keyboard.type('0900');
 	await sheet.getByRole('button', { name: 'Let it go then' }).click();
 	await expect(page.getByText(/goes by itself at 7 Jan 2030/)).toBeVisible();
 	await page.getByRole('button', { name: 'Take it back' }).click();
@@ -126,7 +128,7 @@ test('a claim: the sum adds up, the claimant names who approves with a note, who
 	await sanne.getByLabel('Lodging', { exact: true }).fill('86');
 	await expect(sanne.locator('[data-place="total"]')).toContainText('98.30');
 	await sanne.getByRole('button', { name: /^to do sanne-sig/ }).click();
-	await sanne.getByRole('button', { name: 'Sanne in hand 1' }).click();
+	await sanne.getByRole('button', { name: 'Sanne, handwriting 1' }).click();
 	const finish = sanne.getByRole('button', { name: 'Sign as Sanne' });
 	await sanne.getByLabel('Name', { exact: true }).fill('Sanne');
 	await sanne.getByLabel('E-mail').fill('sanne@post.example');
@@ -144,8 +146,7 @@ test('a claim: the sum adds up, the claimant names who approves with a note, who
 	await expect(lucia.getByText('The receipts are in the van.')).toBeVisible();
 	await lucia.getByRole('checkbox', { name: 'I agree' }).check();
 	await lucia.getByRole('button', { name: 'Go to the documents' }).click();
-	await lucia.getByLabel('More').click();
-	await lucia.getByRole('button', { name: 'Hand over…' }).click();
+	await fromMenu(lucia.getByRole('button', { name: 'More', exact: true }), 'Hand over…');
 	await lucia.getByLabel('Their name').fill('Bram Oyelaran');
 	await lucia.getByLabel('Their e-mail').fill('sanne');
 	await lucia.getByLabel('Why, for').fill('I am on tour.');
@@ -194,7 +195,7 @@ test('a guardian is asked only of the young; one who declines says why, and the 
 		const packet = page.url();
 		const signer = await takesPart(browser, await linkFromMail(page, server, `${who}@post.example`));
 		await signer.getByRole('button', { name: /^to do Birthday/ }).click();
-		await signer.getByLabel('Birthday', { exact: true }).fill(born);
+		await typeDay(signer, 'Birthday', born);
 		await signer.getByRole('button', { name: new RegExp(`^to do ${who}-sig`) }).click();
 		await signsAs(signer, who[0]!.toUpperCase() + who.slice(1));
 		await page.goto(packet);
@@ -206,8 +207,7 @@ test('a guardian is asked only of the young; one who declines says why, and the 
 		const guardian = await takesPart(browser, await linkFromMail(page, server, `guardian-${who}@post.example`), {
 			phone: true
 		});
-		await guardian.getByLabel('More').click();
-		await guardian.getByRole('button', { name: 'Decline…' }).click();
+		await fromMenu(guardian.getByRole('button', { name: 'More', exact: true }), 'Decline…');
 		await expect(guardian.getByText('This ends it for everyone.')).toBeVisible();
 		await guardian.getByLabel('Your reason').fill('The dates clash with school.');
 		await guardian.getByRole('button', { name: 'Decline', exact: true }).click();
@@ -229,13 +229,13 @@ test('in person: the host hands the tablet over, takes it back, and says who it 
 	await sends(page);
 	const packet = page.url();
 	const tablet = await takesPart(browser, await linkFromMail(page, server, 'host@post.example'));
-	await tablet.getByRole('button', { name: 'Hand the device to Petra' }).click();
-	await expect(tablet.getByText('Host has handed you this device.')).toBeVisible();
+	await tablet.getByRole('button', { name: 'Hand over the device: Petra' }).click();
+	await expect(tablet.getByText('The device was handed to you by: Host.')).toBeVisible();
 	await ready(tablet);
 	await tablet.getByRole('checkbox', { name: 'I agree' }).check();
 	await tablet.getByRole('button', { name: 'Go to the documents' }).click();
 	await signsAs(tablet, 'Petra');
-	await tablet.getByRole('link', { name: 'Give the device back to Host' }).click();
+	await tablet.getByRole('link', { name: 'Give back the device: Host' }).click();
 	await ready(tablet);
 	await expect(tablet.getByRole('button', { name: 'Confirm as Host' })).toBeDisabled();
 	await tablet.getByLabel('I know them in person').check();
@@ -343,8 +343,7 @@ test('another wording is marked, asked for, answered; and becomes a new version 
 	const lotte = await takesPart(browser, await linkFromMail(page, server, 'lotte@post.example'));
 	await lotte.getByRole('button', { name: 'Read as text' }).click();
 	await lotte.locator('[data-text-page] p, [data-text-page] h3').first().selectText();
-	await lotte.getByLabel('More').click();
-	await lotte.getByRole('button', { name: 'Ask for another wording…' }).click();
+	await fromMenu(lotte.getByRole('button', { name: 'More', exact: true }), 'Ask for another wording…');
 	await expect(lotte.getByLabel('The words you mean')).not.toHaveValue('');
 	await lotte.getByLabel('What should stand there').fill('Dear Lotte');
 	await lotte.getByRole('button', { name: 'Ask Odile Farrow' }).click();
@@ -375,7 +374,7 @@ test('another wording is marked, asked for, answered; and becomes a new version 
 
 test('holidays come from a calendar file, deadlines and terms go into one', async ({ page }) => {
 	await signIn(page, server);
-	await page.goto(`${server.origin}/settings`);
+	await page.goto(`${server.origin}/settings/holidays`);
 	await ready(page);
 	const file = (text: string) => ({ name: 'days.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
 	await page.getByLabel('From a calendar file').setInputFiles(file('no calendar'));

@@ -2,6 +2,7 @@ import { expect, test, type Browser, type Page } from '@playwright/test';
 import { engagement } from '../demo/documents';
 import { clean } from './kit/axe';
 import { drafted, field, sends, takesPart } from './kit/draft';
+import { choose } from './kit/parts';
 import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
@@ -93,7 +94,7 @@ test('by keyboard alone, as text, at 200 %, with forced colours and a screen rea
 	await reader.keyboard.type('3');
 	await reader.getByLabel('Where you stay', { exact: true }).focus();
 	await reader.keyboard.type('With my aunt');
-	await tab(/in hand 1$/);
+	await tab(/handwriting 1$/);
 	await reader.keyboard.press('Enter');
 	await tab('Sign as Maren');
 	await reader.keyboard.press('Enter');
@@ -152,7 +153,7 @@ test('the language is the browser’s, then the one chosen on the page, which is
 	expect(faces).toEqual([]);
 	await german.getByLabel('Sprache').focus();
 	await expect.poll(() => faces.length).toBeGreaterThan(0);
-	await german.getByLabel('Sprache').selectOption('uk');
+	await choose(german.getByRole('combobox', { name: 'Sprache' }), 'Українська');
 	await expect(german.getByText('просить вас підписати')).toBeVisible();
 	await german.reload();
 	await expect(german.getByText('просить вас підписати')).toBeVisible();
@@ -192,7 +193,7 @@ test('begun on a phone, gone on with elsewhere; a lost connection loses nothing;
 			.getByRole('button', { name: /kit-sig/ })
 			.first()
 			.click();
-		await tab.getByRole('button', { name: 'Kit in hand 2' }).click();
+		await tab.getByRole('button', { name: 'Kit, handwriting 2' }).click();
 	}
 	// a double press in one tab, and one in the other
 	await there.getByRole('button', { name: 'Sign as Kit' }).dblclick();
@@ -246,7 +247,7 @@ test('files by camera, judged by what they are; a signature drawn, from a pictur
 	await expect(there.getByText(/That is only a dot\./).first()).toBeVisible();
 	await expect(there.getByRole('button', { name: 'Sign as Gwen' })).toHaveCount(0);
 	await there.getByText('Picture', { exact: true }).click();
-	await there.getByLabel('A photo or scan on white paper').setInputFiles(file('sig.png', picture));
+	await there.getByLabel('A photo or scan of what you wrote on white paper').setInputFiles(file('sig.png', picture));
 	await there.getByRole('button', { name: 'Turn it' }).click();
 	await there.getByRole('button', { name: 'Use this' }).click();
 	await expect(there.getByText('The picture is in place.')).toBeVisible();
@@ -264,7 +265,7 @@ test('a link that is old, and a page left open overnight, say so and keep what w
 	await there.getByRole('button', { name: /^to do Nights/ }).click();
 	await there.getByLabel('Nights', { exact: true }).fill('1');
 	await there.getByRole('button', { name: /^to do bram-sig/ }).click();
-	await there.getByRole('button', { name: 'Bram in hand 1' }).click();
+	await there.getByRole('button', { name: 'Bram, handwriting 1' }).click();
 	await page.request.post(`${server.origin}/stand-ins?/clock`, {
 		form: { days: '3' },
 		headers: { origin: server.origin }

@@ -4,7 +4,7 @@ import { engagement } from '../demo/documents';
 import { docx } from '../demo/word';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
-import { choose, fromMenu } from './kit/parts';
+import { choose, drag, fromMenu } from './kit/parts';
 import { clean } from './kit/axe';
 
 const server = new Server();
@@ -204,7 +204,7 @@ test('a letter written anew gets its fields by itself; what is unsure is walked 
 		.jpeg()
 		.toBuffer();
 	const chooser = page.waitForEvent('filechooser');
-	await page.getByRole('button', { name: 'Exchange Noor' }).click();
+	await fromMenu(page.getByRole('button', { name: 'More to do with Noor' }), 'Exchange…');
 	await (await chooser).setFiles([file('scan 1.jpg', scan, 'image/jpeg'), file('scan 2.jpg', scan, 'image/jpeg')]);
 	await expect(dialog.getByText('1 of 8 fields placed surely')).toBeVisible();
 	await expect(dialog.getByText(/no words to go by/).first()).toBeVisible();
@@ -250,7 +250,7 @@ test('made for two it serves for one; several documents in an order; pages turne
 		.getByLabel('Add documents')
 		.setInputFiles([file('Terms.pdf', await pdf(3)), file('Schedule.pdf', await pdf(1, { text: 'Other' }))]);
 	await expect(page.getByText('Papers · 2')).toBeVisible();
-	await page.getByRole('button', { name: 'Move Schedule up' }).click();
+	await fromMenu(page.getByRole('button', { name: 'More to do with Schedule' }), 'Move up');
 	await expect(page.getByRole('region', { name: 'Papers' }).getByRole('heading').first()).toHaveText('Schedule');
 	await page.getByRole('button', { name: 'Undo: move a document' }).click();
 	await role(page, 'Lender');
@@ -263,9 +263,10 @@ test('made for two it serves for one; several documents in an order; pages turne
 	await expect(page.getByRole('button', { name: /Go to Terms, page/ })).toHaveCount(2);
 	await page.getByRole('button', { name: 'Turn page 2 of Terms' }).click();
 	await expect(page.getByRole('button', { name: 'Undo: turn a page' })).toBeVisible();
-	await page
-		.getByRole('button', { name: 'Go to Terms, page 2' })
-		.dragTo(page.getByRole('button', { name: 'Go to Terms, page 1' }));
+	await drag(
+		page.getByRole('button', { name: 'Go to Terms, page 2' }),
+		page.getByRole('button', { name: 'Go to Terms, page 1' })
+	);
 	await expect(page.getByRole('button', { name: 'Undo: move a page' })).toBeVisible();
 	await page.getByRole('button', { name: 'Undo: move a page' }).click();
 	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
@@ -296,8 +297,7 @@ test('two templates become one packet: one person, one order, what differs is se
 	const stops = page.getByRole('region', { name: 'The packet' }).getByRole('listitem');
 	await expect(stops).toHaveCount(5);
 	await clean(page, 'join');
-	await page.getByRole('group', { name: 'Company manager' }).getByRole('button', { name: 'Earlier' }).click();
-	await page.getByRole('group', { name: 'Company manager' }).getByRole('button', { name: 'Earlier' }).click();
+	for (let i = 0; i < 2; i++) await fromMenu(page.getByRole('button', { name: 'Move Company manager' }), 'Earlier');
 	await expect(
 		page.getByText('In “Guest musician engagement” Guest musician comes before Company manager; here not.')
 	).toBeVisible();
@@ -389,7 +389,7 @@ test('the claimant names who comes next, who gets it and signs; the office comes
 	await page.getByLabel('I agree').check();
 	await page.getByRole('button', { name: /Go to the document/ }).click();
 	await canvas(page).waitFor();
-	await page.getByRole('button', { name: /Kit Osei in hand 2/ }).click();
+	await page.getByRole('button', { name: /Kit Osei, handwriting 2/ }).click();
 	const finish = page.getByRole('button', { name: 'Sign as Kit Osei' });
 	await expect(finish).toBeDisabled();
 	await clean(page, 'naming the next');
@@ -466,7 +466,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 	await expect(papers.getByRole('heading', { name: 'Pasted' })).toBeVisible();
 	// high enough for both to be in view, since dragging by hand can't scroll here
 	await page.setViewportSize({ width: 1280, height: 2400 });
-	await papers.getByRole('heading', { name: 'Pasted' }).dragTo(papers.getByRole('heading').first());
+	await drag(papers.getByRole('heading', { name: 'Pasted' }), papers.getByRole('heading').first());
 	await page.setViewportSize({ width: 1280, height: 800 });
 	await expect(papers.getByRole('heading').first()).toHaveText('Pasted');
 	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
@@ -476,7 +476,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 
 	// a fit put right by hand: pressed to another place, moved by keys, another left out
 	const again = page.waitForEvent('filechooser');
-	await page.getByRole('button', { name: 'Exchange Instrument loan agreement' }).click();
+	await fromMenu(page.getByRole('button', { name: 'More to do with Instrument loan agreement' }), 'Exchange…');
 	await (await again).setFiles(file('New loan.pdf', await pdf(3)));
 	const dialog = page.getByRole('dialog');
 	await expect(dialog.getByRole('button', { name: 'Lay the fields down' })).toBeVisible();
@@ -507,7 +507,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 	await ready(page);
 	const stops = page.getByRole('region', { name: 'The packet' }).getByRole('listitem');
 	const count = await stops.count();
-	await page.getByRole('group', { name: 'Guest musician' }).dragTo(page.getByRole('group', { name: 'Hall keeper' }));
+	await drag(page.getByRole('group', { name: 'Guest musician' }), page.getByRole('group', { name: 'Hall keeper' }));
 	await expect(stops).toHaveCount(count - 1);
 	await page.keyboard.press('Control+z');
 	await expect(stops).toHaveCount(count);

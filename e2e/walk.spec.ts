@@ -99,7 +99,7 @@ test('a document of her own goes round two people and comes back sealed', async 
 	await gwen.context().addCookies(await page.context().cookies());
 	await agree(gwen, await linkFromMail(gwen, server, 'gwen@post.example'));
 	await expect(row).toContainText('opened');
-	await gwen.getByRole('button', { name: /Gwen Aldous in hand 2/ }).click();
+	await gwen.getByRole('button', { name: /Gwen Aldous, handwriting 2/ }).click();
 	await gwen.getByRole('button', { name: /^Next: Initials/ }).click();
 	await gwen.getByText('Draw it').click();
 	const pad = gwen.locator('canvas.touch-none');
@@ -138,7 +138,7 @@ test('a document of her own goes round two people and comes back sealed', async 
 	await tamsin.getByRole('button', { name: 'Use this' }).click();
 	await expect(tamsin.getByText('The picture is in place.')).toBeVisible();
 	await tamsin.getByRole('button', { name: /^Next: Initials/ }).click();
-	await tamsin.getByRole('button', { name: /in hand 1/ }).click();
+	await tamsin.getByRole('button', { name: /handwriting 1/ }).click();
 	await tamsin.getByRole('button', { name: /^Next: Text/ }).click();
 	await tamsin.getByLabel('Text', { exact: true }).fill('Key at the bakery');
 	await tamsin.getByRole('button', { name: 'Sign as Tamsin Okoro' }).dblclick();
@@ -234,7 +234,7 @@ test('prepares, sends and signs by keyboard alone', async ({ page }) => {
 	await tabTo(/Go to the document/);
 	await page.keyboard.press('Enter');
 	await page.getByRole('heading', { name: /To do/ }).waitFor();
-	await tabTo(/in hand 1/);
+	await tabTo(/handwriting 1/);
 	await page.keyboard.press('Enter');
 	await tabTo(/Sign as Bram Oyelaran/);
 	await page.keyboard.press('Enter');
@@ -258,8 +258,7 @@ test('a decline says what it means, needs a reason, and ends it for everyone', a
 	await expect(page).toHaveURL(/\/packets\//);
 	const packet = page.url();
 	await agree(page, await linkFromMail(page, server, 'idris@post.example'));
-	await page.getByLabel('More').click();
-	await page.getByRole('button', { name: 'Decline…' }).click();
+	await fromMenu(page.getByRole('button', { name: 'More', exact: true }), 'Decline…');
 	await expect(page.getByRole('dialog')).toContainText('This ends it for everyone');
 	await page.getByRole('dialog').getByRole('button', { name: 'Decline', exact: true }).click();
 	await expect(page.getByRole('alert').filter({ hasText: 'Say in a few words why.' })).toBeVisible();

@@ -148,7 +148,7 @@ try {
 	await desk.getByLabel('I agree').check();
 	await desk.getByRole('button', { name: 'Go to the document' }).click();
 	await drawn(desk);
-	await desk.getByRole('button', { name: /in hand 1/ }).click();
+	await desk.getByRole('button', { name: /handwriting 1/ }).click();
 	await desk.waitForTimeout(1200);
 	await shot(desk, 'signing-page');
 	const phone = await browser.newPage({

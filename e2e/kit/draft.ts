@@ -78,7 +78,7 @@ export async function takesPart(
 
 /** Signs by the first hand offered and finishes. */
 export async function signsAs(page: Page, name: string, verb = 'Sign'): Promise<void> {
-	const hand = page.getByRole('button', { name: `${name} in hand 1` });
+	const hand = page.getByRole('button', { name: `${name}, handwriting 1` });
 	const finish = page.getByRole('button', { name: `${verb} as ${name}` });
 	await hand.or(finish).first().waitFor();
 	if (await hand.count()) await hand.click();

@@ -1,6 +1,7 @@
 <script lang="ts" generics="Item extends { id: string }">
 	import { dndzone, type DndEvent } from 'svelte-dnd-action';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
+	import { politely } from './dragging';
 
 	/**
 	 * A list that is put in order by dragging: with mouse or finger, or by keys (Enter takes one up and lets it go, arrows move it,
@@ -28,6 +29,7 @@
 	} = $props();
 
 	const uid = $props.id();
+	onMount(politely);
 	let held = $derived(items);
 
 	const consider = (event: CustomEvent<DndEvent<Item>>) => (held = event.detail.items);

@@ -1,6 +1,7 @@
 <script lang="ts" generics="Item extends { id: string }">
 	import { dndzone, SHADOW_ITEM_MARKER_PROPERTY_NAME, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
+	import { politely } from './dragging';
 
 	/**
 	 * Things that stand at stops, one after the other or side by side, and are dragged: onto a stop, to stand beside those there, or
@@ -39,6 +40,7 @@
 	} = $props();
 
 	const uid = $props.id();
+	onMount(politely);
 	/** what each stop holds, and each place between two, while something is dragged */
 	let held = $derived(stops.map(({ items }) => items));
 	let between = $derived<Item[][]>([...stops.map(() => []), []]);
@@ -81,49 +83,47 @@
 </script>
 
 {#snippet gap(i: number)}
-	<li
-		class="shrink-0 rounded-sm transition-[min-width,min-height] motion-reduce:transition-none {dragging
+	<div
+		class="shrink-0 rounded-sm {dragging
 			? across
-				? 'min-w-10 outline-1 outline-dashed outline-line'
-				: 'min-h-8 outline-1 outline-dashed outline-line'
+				? 'flex min-h-12 min-w-10 outline-1 outline-dashed outline-line'
+				: 'grid min-h-8 outline-1 outline-dashed outline-line'
 			: across
-				? 'min-w-1'
-				: 'min-h-2'}"
+				? 'flex min-h-12 min-w-1'
+				: 'grid min-h-2'}"
+		aria-label="A stop of their own, {i === stops.length ? 'last' : `before stop ${i + 1}`}"
+		use:dndzone={zone(between[i] ?? [])}
+		{...at(i, 'before')}
 	>
-		<div
-			class="{across ? 'flex h-full min-h-12' : 'grid min-h-2'} {dragging && !across ? 'min-h-8' : ''}"
-			aria-label="A stop of their own, {i === stops.length ? 'last' : `before stop ${i + 1}`}"
-			use:dndzone={zone(between[i] ?? [])}
-			{...at(i, 'before')}
-		>
-			{#each between[i] ?? [] as item (item.id)}<div class={isShadow(item) ? 'opacity-50' : ''}>
-					{@render seat(item, i)}
-				</div>{/each}
-		</div>
-	</li>
+		{#each between[i] ?? [] as item (item.id)}<div class={isShadow(item) ? 'opacity-50' : ''}>
+				{@render seat(item, i)}
+			</div>{/each}
+	</div>
 {/snippet}
 
 <ol aria-label={label} class={across ? 'flex min-w-0 items-start' : 'grid'}>
 	{#each stops as stop, i (stop.id)}
-		{@render gap(i)}
-		<li class={stopLook} aria-label={stop.name}>
-			{@render head?.(i)}
-			<div
-				class={seatsLook}
-				aria-label="Beside others: {stop.name}"
-				use:dndzone={zone(held[i] ?? [], (held[i] ?? []).every(disabled))}
-				{...at(i, 'beside')}
-			>
-				{#each held[i] ?? [] as item (item.id)}<div
-						class={isShadow(item) ? 'opacity-50' : ''}
-						aria-label={name(item)}
-						data-seat={item.id}
-					>
-						{@render seat(item, i)}
-					</div>{/each}
+		<li class={across ? 'flex shrink-0 items-start' : 'grid'} aria-label={stop.name}>
+			{@render gap(i)}
+			<div class={stopLook}>
+				{@render head?.(i)}
+				<div
+					class={seatsLook}
+					aria-label="Beside others: {stop.name}"
+					use:dndzone={zone(held[i] ?? [], (held[i] ?? []).every(disabled))}
+					{...at(i, 'beside')}
+				>
+					{#each held[i] ?? [] as item (item.id)}<div
+							class={isShadow(item) ? 'opacity-50' : ''}
+							aria-label={name(item)}
+							data-seat={item.id}
+						>
+							{@render seat(item, i)}
+						</div>{/each}
+				</div>
 			</div>
+			{#if i === stops.length - 1}{@render gap(stops.length)}{/if}
 		</li>
 	{/each}
-	{@render gap(stops.length)}
 	{#if tail}<li class="shrink-0">{@render tail()}</li>{/if}
 </ol>

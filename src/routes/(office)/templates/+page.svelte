@@ -35,7 +35,7 @@
 		{ key: 'last', name: 'Last used', by: (row) => row.lastUsedAt, look: 'whitespace-nowrap' },
 		{ key: 'uses', name: 'Used', by: (row) => row.uses },
 		{ key: 'usual', name: 'Usual time', by: (row) => row.usualHours, look: 'whitespace-nowrap' },
-		{ key: 'use', name: '', fixed: true }
+		{ key: 'use', name: 'Use', unseen: true, fixed: true }
 	];
 </script>
 
@@ -100,6 +100,7 @@
 			columns={COLUMNS}
 			rows={data.rows}
 			id={(row) => row.id}
+			name={(row) => row.title}
 			{cell}
 			bind:order
 			bind:chosen={joining}

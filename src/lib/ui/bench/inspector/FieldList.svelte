@@ -156,6 +156,7 @@
 			columns={COLUMNS}
 			{rows}
 			id={(field) => field.id}
+			name={(field) => `${field.label}, page ${field.page + 1}`}
 			{cell}
 			bind:order
 			bind:chosen={() => bench.fieldIds, (ids) => bench.chooseFields(ids ?? [])}

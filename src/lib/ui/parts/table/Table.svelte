@@ -30,6 +30,7 @@
 		columns,
 		rows,
 		id,
+		name,
 		cell,
 		order = $bindable(null),
 		onorder,
@@ -52,6 +53,8 @@
 		columns: Column<Row>[];
 		rows: Row[];
 		id: (row: Row) => string;
+		/** what a row is called, for who chooses without seeing */
+		name?: (row: Row) => string;
 		/** what stands in a cell */
 		cell: Snippet<[Row, string]>;
 		order?: Order | null;
@@ -271,7 +274,7 @@
 											size={13}
 											aria-hidden="true"
 										/>{/if}{/if}</button
-							>{:else}{column.name}{/if}
+							>{:else if column.unseen}<span class="unseen">{column.name}</span>{:else}{column.name}{/if}
 					</th>
 				{/each}
 			</tr>
@@ -296,7 +299,7 @@
 				>
 					{#if choosable}<td class="w-8"
 							><Check
-								label="Choose this row"
+								label={name ? `Choose ${name(row.original)}` : 'Choose this row'}
 								unseen
 								checked={selection[row.id] ?? false}
 								onpress={(event) =>

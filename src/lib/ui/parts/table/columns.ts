@@ -1,8 +1,9 @@
 /** A column of a table. */
 export interface Column<Row> {
 	key: string;
-	/** its head */
+	/** its head; `unseen`: for those who can't see, who else sees it from the rows */
 	name: string;
+	unseen?: true;
 	/** by what its rows are put in order here; a list that comes page by page says `sorts` instead, and its server does it */
 	by?: (row: Row) => string | number | null | undefined;
 	sorts?: boolean;

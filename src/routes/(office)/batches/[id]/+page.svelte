@@ -46,7 +46,7 @@
 			look: 'max-w-56 break-words'
 		})),
 		{ key: 'state', name: 'State', fixed: true, look: 'break-words' },
-		{ key: 'do', name: '', fixed: true }
+		{ key: 'do', name: 'What to do', unseen: true, fixed: true }
 	]);
 	const stays = $derived((data.counts['twice'] ?? 0) + (data.counts['faulty'] ?? 0) + (data.counts['left out'] ?? 0));
 
@@ -116,6 +116,7 @@
 			columns={COLUMNS}
 			rows={paged.rows}
 			id={(row) => row.id}
+			name={(row) => `row ${row.n + 2}`}
 			{cell}
 			total={data.counts[data.list.show]}
 			more={paged.next ? () => paged.more() : null}
