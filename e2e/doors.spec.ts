@@ -5,6 +5,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { doorName } from '../src/lib/server/door-name';
 import { DOORS } from '../src/lib/server/doors';
 import { ready, SEEDS, Server, session } from './kit/server';
 
@@ -125,7 +126,7 @@ async function builtRoutes(): Promise<string[]> {
 	const { manifest } = (await import(pathToFileURL(file).href)) as {
 		manifest: { _: { routes: { id: string; page: unknown; endpoint: unknown }[] } };
 	};
-	return manifest._.routes.filter((r) => r.page || r.endpoint).map((r) => r.id);
+	return manifest._.routes.filter((r) => r.page || r.endpoint).map((r) => doorName(r.id));
 }
 
 /** Asks as a program does, without a browser's memory of cookies. */

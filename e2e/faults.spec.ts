@@ -4,7 +4,7 @@ import { field, plan, typed } from './kit/plans';
 import { pdf } from './kit/pdfs';
 import { Server, session } from './kit/server';
 
-const KILLS = Number(process.env['PELLUM_KILLS'] ?? 25);
+const KILLS = Number(process.env['PELLUM_KILLS'] ?? 8);
 const server = new Server();
 test.afterAll(() => server.stop());
 

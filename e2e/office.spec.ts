@@ -78,7 +78,7 @@ test.describe('axe finds nothing', () => {
 			expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(43);
 		await small.getByRole('button', { name: /handwriting 3/ }).click();
 		await small.getByRole('button', { name: 'Sign as Lucia Marchetti' }).click();
-		await small.getByRole('heading', { name: 'You have signed' }).waitFor();
+		await small.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 		await clean(small, 'finished', { frameless: true });
 		await small.goto(`${server.origin}/s/${'x'.repeat(43)}`);
 		await expect(small.getByText('This link is not complete, or not from here.')).toBeVisible();

@@ -136,9 +136,9 @@ test('a claim: the sum adds up, the claimant names who approves with a note, who
 	await expect(sanne.getByRole('alert').filter({ hasText: 'yourself' })).toBeVisible();
 	await sanne.getByLabel('Name', { exact: true }).fill('Lucia Marchetti');
 	await sanne.getByLabel('E-mail').fill('lucia@post.example');
-	await sanne.getByLabel('A note to them').fill('The receipts are in the van.');
+	await sanne.getByLabel('A note to this person').fill('The receipts are in the van.');
 	await finish.click();
-	await sanne.getByRole('heading', { name: 'You have signed' }).waitFor();
+	await sanne.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 
 	const lucia = await browser.newPage();
 	await lucia.goto(await linkFromMail(page, server, 'lucia@post.example'));
@@ -147,12 +147,12 @@ test('a claim: the sum adds up, the claimant names who approves with a note, who
 	await lucia.getByRole('checkbox', { name: 'I agree' }).check();
 	await lucia.getByRole('button', { name: 'Go to the documents' }).click();
 	await fromMenu(lucia.getByRole('button', { name: 'More', exact: true }), 'Hand over…');
-	await lucia.getByLabel('Their name').fill('Bram Oyelaran');
-	await lucia.getByLabel('Their e-mail').fill('sanne');
-	await lucia.getByLabel('Why, for').fill('I am on tour.');
+	await lucia.getByLabel('The other person’s name').fill('Bram Oyelaran');
+	await lucia.getByLabel('The other person’s e-mail').fill('sanne');
+	await lucia.getByLabel(/^Reason \(/).fill('I am on tour.');
 	await lucia.getByRole('button', { name: 'Hand it over' }).click();
-	await expect(lucia.getByRole('dialog').getByLabel('Why, for')).toHaveValue('I am on tour.');
-	await lucia.getByLabel('Their e-mail').fill('bram@post.example');
+	await expect(lucia.getByRole('dialog').getByLabel(/^Reason \(/)).toHaveValue('I am on tour.');
+	await lucia.getByLabel('The other person’s e-mail').fill('bram@post.example');
 	await lucia.getByRole('button', { name: 'Hand it over' }).click();
 	await expect(lucia.getByText('handed this over to Bram Oyelaran')).toBeVisible();
 	await page.goto(`${server.origin}/stand-ins?to=odile@brindlevale.example`);
@@ -238,11 +238,11 @@ test('in person: the host hands the tablet over, takes it back, and says who it 
 	await tablet.getByRole('link', { name: 'Give back the device: Host' }).click();
 	await ready(tablet);
 	await expect(tablet.getByRole('button', { name: 'Confirm as Host' })).toBeDisabled();
-	await tablet.getByLabel('I know them in person').check();
+	await tablet.getByLabel('I know the person personally').check();
 	await tablet.getByRole('button', { name: 'Confirm as Host' }).click();
-	await tablet.getByRole('heading', { name: 'You have confirmed it' }).waitFor();
+	await tablet.getByRole('heading', { name: 'Confirmed', exact: true }).waitFor();
 	await page.goto(packet);
-	await expect(page.getByRole('main')).toContainText('did it in front of them: I know them in person');
+	await expect(page.getByRole('main')).toContainText('did it in front of them: known personally');
 });
 
 test('a code that goes wrong too often holds the packet; the Desk leads to the one who decides', async ({
@@ -275,7 +275,12 @@ test('a code that goes wrong too often holds the packet; the Desk leads to the o
 		}
 		await joris.getByLabel('Code').fill(`00000${i}`);
 		await joris.getByRole('button', { name: 'Go on' }).click();
-		const says = i < 4 ? `You can try ${4 - i} more times.` : 'is looking at something here first';
+		const says =
+			i < 3
+				? `You can try ${4 - i} more times.`
+				: i === 3
+					? 'You can try once more.'
+					: 'is looking at something here first';
 		await expect(joris.getByText(says).first()).toBeVisible();
 	}
 	await page.goto(`${server.origin}/desk`);
@@ -346,7 +351,7 @@ test('another wording is marked, asked for, answered; and becomes a new version 
 	await fromMenu(lotte.getByRole('button', { name: 'More', exact: true }), 'Ask for another wording…');
 	await expect(lotte.getByLabel('The words you mean')).not.toHaveValue('');
 	await lotte.getByLabel('What should stand there').fill('Dear Lotte');
-	await lotte.getByRole('button', { name: 'Ask Odile Farrow' }).click();
+	await lotte.getByRole('button', { name: 'Ask the sender' }).click();
 	await expect(lotte.getByText('has not answered yet')).toBeVisible();
 	await page.goto(`${server.origin}/desk`);
 	await page
@@ -358,7 +363,7 @@ test('another wording is marked, asked for, answered; and becomes a new version 
 	await page.getByRole('button', { name: 'Answer', exact: true }).click();
 	await expect(page.getByText('You answered: It stays as it is.')).toBeVisible();
 	await lotte.reload();
-	await expect(lotte.getByText('Odile Farrow answered: It stays as it is.')).toBeVisible();
+	await expect(lotte.getByText('The sender answered: It stays as it is.')).toBeVisible();
 	await page.goto(packet);
 	await fromMenu(page.getByRole('button', { name: 'More to do' }), 'New version…');
 	await page

@@ -98,7 +98,7 @@ test('by keyboard alone, as text, at 200 %, with forced colours and a screen rea
 	await reader.keyboard.press('Enter');
 	await tab('Sign as Maren');
 	await reader.keyboard.press('Enter');
-	await reader.getByRole('heading', { name: 'You have signed' }).waitFor();
+	await reader.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 	await page.goto(`${server.origin}/records`);
 	await linkFromMail(page, server, 'maren@post.example', 'Done');
 });
@@ -197,9 +197,9 @@ test('begun on a phone, gone on with elsewhere; a lost connection loses nothing;
 	}
 	// a double press in one tab, and one in the other
 	await there.getByRole('button', { name: 'Sign as Kit' }).dblclick();
-	await there.getByRole('heading', { name: 'You have signed' }).waitFor();
+	await there.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 	await desk.getByRole('button', { name: 'Sign as Kit' }).click();
-	await desk.getByRole('heading', { name: 'You have signed' }).waitFor();
+	await desk.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 	await page.goto(`${server.origin}/records`);
 	await page.getByRole('link', { name: 'Engagement of kit' }).first().click();
 	await expect(page.getByRole('listitem').filter({ hasText: 'Kit signed.' })).toHaveCount(1);
@@ -254,7 +254,7 @@ test('files by camera, judged by what they are; a signature drawn, from a pictur
 	// one press for all of hers
 	await expect(there.getByRole('button', { name: 'Sign as Gwen' })).toBeVisible();
 	await there.getByRole('button', { name: 'Sign as Gwen' }).click();
-	await there.getByRole('heading', { name: 'You have signed' }).waitFor();
+	await there.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 });
 
 test('a link that is old, and a page left open overnight, say so and keep what was entered', async ({

@@ -393,11 +393,20 @@ test('the claimant names who comes next, who gets it and signs; the office comes
 	const finish = page.getByRole('button', { name: 'Sign as Kit Osei' });
 	await expect(finish).toBeDisabled();
 	await clean(page, 'naming the next');
-	await page.getByRole('group', { name: 'Who is Section leader' }).getByLabel('Name').fill('Lucia Marchetti');
-	await page.getByRole('group', { name: 'Who is Section leader' }).getByLabel('E-mail').fill('kit@post.example');
+	await page
+		.getByRole('group', { name: 'Who takes this part: Section leader' })
+		.getByLabel('Name')
+		.fill('Lucia Marchetti');
+	await page
+		.getByRole('group', { name: 'Who takes this part: Section leader' })
+		.getByLabel('E-mail')
+		.fill('kit@post.example');
 	await finish.click();
 	await expect(page.getByText('You can’t name yourself here.')).toBeVisible();
-	await page.getByRole('group', { name: 'Who is Section leader' }).getByLabel('E-mail').fill('lucia@post.example');
+	await page
+		.getByRole('group', { name: 'Who takes this part: Section leader' })
+		.getByLabel('E-mail')
+		.fill('lucia@post.example');
 	await finish.click();
 	await expect(page.getByText('Lucia Marchetti signs')).toBeVisible();
 	await signsByMail(page, 'lucia@post.example', 'Lucia Marchetti');

@@ -117,7 +117,7 @@ test('a document of her own goes round two people and comes back sealed', async 
 	await expect(other.getByRole('heading', { name: /To do all done/ })).toBeVisible();
 	await other.close();
 	await gwen.getByRole('button', { name: 'Sign as Gwen Aldous' }).click();
-	await expect(gwen.getByRole('heading', { name: 'You have signed' })).toBeVisible();
+	await expect(gwen.getByRole('heading', { name: 'Signed', exact: true })).toBeVisible();
 
 	// the Desk has moved on by itself
 	await expect(row).toContainText('Tamsin Okoro');
@@ -238,7 +238,7 @@ test('prepares, sends and signs by keyboard alone', async ({ page }) => {
 	await page.keyboard.press('Enter');
 	await tabTo(/Sign as Bram Oyelaran/);
 	await page.keyboard.press('Enter');
-	await expect(page.getByRole('heading', { name: 'You have signed' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Signed', exact: true })).toBeVisible();
 });
 
 test('a decline says what it means, needs a reason, and ends it for everyone', async ({ page }) => {
@@ -264,7 +264,7 @@ test('a decline says what it means, needs a reason, and ends it for everyone', a
 	await expect(page.getByRole('alert').filter({ hasText: 'Say in a few words why.' })).toBeVisible();
 	await page.getByLabel('Your reason').fill('The cello is not mine to borrow.');
 	await page.getByRole('dialog').getByRole('button', { name: 'Decline', exact: true }).click();
-	await expect(page.getByRole('heading', { name: 'This has ended' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'This was stopped' })).toBeVisible();
 	await page.goto(packet);
 	await expect(
 		page.getByText('It ended because Idris Vaughan declined: The cello is not mine to borrow.')

@@ -83,5 +83,5 @@ export async function signsAs(page: Page, name: string, verb = 'Sign'): Promise<
 	await hand.or(finish).first().waitFor();
 	if (await hand.count()) await hand.click();
 	await finish.click();
-	await page.getByRole('heading', { name: /^You have/ }).waitFor();
+	await page.getByRole('heading', { name: /^(Signed|Approved|Filled in|Confirmed)$/ }).waitFor();
 }

@@ -138,7 +138,7 @@ describe('a packet from end to end', () => {
 		t.clock.now += 2 * 86_400_000;
 		await t.runner.drain();
 		expect(packetState(t.house.db, packet).status).toBe('expired');
-		expect(mails(t.house).filter((m) => m.subject.startsWith('Time ran out'))).toHaveLength(1);
+		expect(mails(t.house).filter((m) => m.subject.startsWith('Last day over'))).toHaveLength(1);
 	});
 
 	it('shows whom a message did not reach; a corrected address revokes the old link and sends a new one', async () => {

@@ -45,8 +45,8 @@ describe('what time brings', () => {
 			'To sign',
 			'Still waiting for you',
 			'Still waiting for you',
-			'Ends on 4 December 2026',
-			'Time ran out'
+			'Last day 4 December 2026',
+			'Last day over'
 		]);
 		const at = eventsOf(t.house.db, packet)
 			.filter((e) => e.type === 'Reminded')
@@ -78,7 +78,7 @@ describe('what time brings', () => {
 		ok(moveDeadline(t.house, t.odile, packet, '2026-12-04'));
 		expect(moveDeadline(t.house, t.odile, packet, '2026-11-20')).toMatchObject({ code: 'deadline-past' });
 		await days(4);
-		expect(subjects(MAREN).filter((s) => s.startsWith('Ends on'))).toHaveLength(2);
+		expect(subjects(MAREN).filter((s) => s.startsWith('Last day 4'))).toHaveLength(2);
 		expect(deadline()).toBe('2026-12-04');
 	});
 });

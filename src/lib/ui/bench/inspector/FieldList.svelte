@@ -14,7 +14,7 @@
 	let { bench, ongo }: { bench: Bench; ongo: (id: string) => void } = $props();
 
 	const plan = $derived(bench.plan);
-	let order = $state<Order | null>(null);
+	let order = $state<Order | null>({ key: 'place', down: false });
 	let person = $state('');
 	let kind = $state('');
 	let page = $state('');
