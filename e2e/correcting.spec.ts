@@ -88,7 +88,7 @@ test('a packet that is out: what is finished stays, a stop comes in before, and 
 	await clean(page, 'what the correction changes');
 	await sheet.getByRole('button', { name: 'Send the changes' }).click();
 	await page.waitForURL('**/packets/*');
-	await expect(page.getByText(/It was put right and opened to signers again\. Kit was added\./)).toBeVisible();
+	await expect(page.getByText(/It was put right and opened to signers again\. Kit was added\./).first()).toBeVisible();
 
 	// Tamsin waits, and her link says so
 	await tamsin.reload();

@@ -294,7 +294,7 @@ test('two templates become one packet: one person, one order, what differs is se
 	await page.getByRole('button', { name: 'Join 2 as one packet…' }).click();
 	await page.getByRole('heading', { name: 'Join “' }).waitFor();
 	await ready(page);
-	const stops = page.getByRole('region', { name: 'The packet' }).getByRole('listitem');
+	const stops = page.getByRole('list', { name: 'Stops of the packet' }).locator('> li');
 	await expect(stops).toHaveCount(5);
 	await clean(page, 'join');
 	for (let i = 0; i < 2; i++) await fromMenu(page.getByRole('button', { name: 'Move Company manager' }), 'Earlier');
@@ -514,7 +514,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 	await page.getByRole('button', { name: 'Join 2 as one packet…' }).click();
 	await page.getByRole('heading', { name: 'Join “' }).waitFor();
 	await ready(page);
-	const stops = page.getByRole('region', { name: 'The packet' }).getByRole('listitem');
+	const stops = page.getByRole('list', { name: 'Stops of the packet' }).locator('> li');
 	const count = await stops.count();
 	await drag(page.getByRole('group', { name: 'Guest musician' }), page.getByRole('group', { name: 'Hall keeper' }));
 	await expect(stops).toHaveCount(count - 1);

@@ -61,11 +61,17 @@ const WRITTEN: Record<string, (value: string, language: string) => string> = {
 /** English is that of the office. */
 const tagOf = (language: string) => (language === 'en' ? 'en-GB' : language);
 
+/** What can't turn anything within a text from right to left: such letters alone, or a bare number. */
+const RIGHT_ALONE = /^(\d+|[\p{Script=Arabic}\p{Script=Hebrew}\s]+)$/u;
+
 export function wordsIn(language: string, texts: Texts): Words {
 	const direction: Words['direction'] = RIGHT_TO_LEFT.includes(language) ? 'rtl' : 'ltr';
 	// a value stays in itself, whichever way it is read; an address to press is left as it is
-	const apart = (name: string, value: string) =>
-		name === 'link' ? value : direction === 'rtl' ? `\u2068${value}\u2069` : isolated(value);
+	const apart = (name: string, value: string) => {
+		if (name === 'link') return value;
+		if (direction === 'ltr') return isolated(value);
+		return RIGHT_ALONE.test(value) ? value : `\u2068${value}\u2069`;
+	};
 	const shown = (name: string, value: Value) =>
 		apart(
 			name,

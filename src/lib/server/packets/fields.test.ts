@@ -243,7 +243,7 @@ describe('a file that is handed in', () => {
 		ok(sendPlan(t.house, t.odile, plan));
 		await t.runner.drain();
 		const who = visitor(t.house, 'maren@post.example');
-		expect(await addFile(t.house, who, 'other', 'x.png', await png())).toMatchObject({ code: 'not-your-field' });
+		expect(await addFile(t.house, who, 'other', 'x.png', await png())).toMatchObject({ code: 'no-file-here' });
 		const forged = { file: 'f'.repeat(64), name: 'x.png', media: 'image/png', bytes: 5 };
 		expect(await finishes('maren@post.example', { photo: forged })).toMatchObject({ code: 'file-lost', at: 'photo' });
 	});

@@ -252,7 +252,7 @@
 			<tr aria-rowindex={1}>
 				{#if choosable}<th class="w-8"
 						><Check
-							label="Choose all that are here"
+							label="Choose all that are listed"
 							unseen
 							checked={all}
 							some={chosen!.length > 0}
