@@ -192,7 +192,7 @@ describe('a link', () => {
 	});
 	it.each([
 		['withdrawal', (id: string) => void ok(withdraw(t.house, t.odile, id, 'wrong hall')), 'wrong hall'],
-		['the deadline', () => void (t.clock.now += 20 * 86_400_000), 'run out']
+		['the deadline', () => void (t.clock.now += 20 * 86_400_000), 'The last day is over']
 	])('after %s says so and shows no document', async (_, end, says) => {
 		const { packet } = await sent(t, ROUTE);
 		await t.runner.drain();
