@@ -208,7 +208,7 @@ test('a guardian is asked only of the young; one who declines says why, and the 
 			phone: true
 		});
 		await fromMenu(guardian.getByRole('button', { name: 'More', exact: true }), 'Decline…');
-		await expect(guardian.getByText('This ends it for everyone.')).toBeVisible();
+		await expect(guardian.getByText('This stops it for everyone.')).toBeVisible();
 		await guardian.getByLabel('Your reason').fill('The dates clash with school.');
 		await guardian.getByRole('button', { name: 'Decline', exact: true }).click();
 		await expect(guardian.getByText('You have declined this.')).toBeVisible();

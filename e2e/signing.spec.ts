@@ -201,7 +201,7 @@ test('begun on a phone, gone on with elsewhere; a lost connection loses nothing;
 	await desk.getByRole('heading', { name: 'Signed', exact: true }).waitFor();
 	await page.goto(`${server.origin}/records`);
 	await page.getByRole('link', { name: 'Engagement of kit' }).first().click();
-	await expect(page.getByRole('listitem').filter({ hasText: 'Kit signed.' })).toHaveCount(1);
+	await expect(page.getByRole('row').filter({ hasText: 'Kit signed.' })).toHaveCount(1);
 });
 
 test('files by camera, judged by what they are; a signature drawn, from a picture, never one dot; used everywhere', async ({
@@ -220,9 +220,7 @@ test('files by camera, judged by what they are; a signature drawn, from a pictur
 	await there.getByRole('button', { name: /^to do Photo of the case/ }).click();
 	expect(await there.locator('input[capture=environment]').getAttribute('accept')).toBe('image/*');
 	const file = (name: string, bytes: Buffer) => ({ name, mimeType: 'image/png', buffer: bytes });
-	await there
-		.getByLabel('Photo of the case', { exact: true })
-		.setInputFiles(file('case.png', Buffer.from('MZ'.padEnd(4000, 'x'))));
+	await there.getByLabel('Photo of the case:').setInputFiles(file('case.png', Buffer.from('MZ'.padEnd(4000, 'x'))));
 	await expect(there.getByText(/That is a program\./)).toBeVisible();
 	const sharp = (await import('sharp')).default;
 	const picture = await sharp({ create: { width: 300, height: 120, channels: 3, background: '#fdfdfb' } })
@@ -235,7 +233,7 @@ test('files by camera, judged by what they are; a signature drawn, from a pictur
 		])
 		.png()
 		.toBuffer();
-	await there.getByLabel('Photo of the case', { exact: true }).setInputFiles(file('case.png', picture));
+	await there.getByLabel('Photo of the case:').setInputFiles(file('case.png', picture));
 	await expect(there.getByText('case.png').first()).toBeVisible();
 
 	await there.getByRole('button', { name: /^to do gwen-sig/ }).click();
@@ -247,7 +245,7 @@ test('files by camera, judged by what they are; a signature drawn, from a pictur
 	await expect(there.getByRole('button', { name: 'Sign as Gwen' })).toHaveCount(0);
 	await there.getByText('Picture', { exact: true }).click();
 	await there.getByLabel('A photo or scan of what you wrote on white paper').setInputFiles(file('sig.png', picture));
-	await there.getByRole('button', { name: 'Turn it' }).click();
+	await there.getByRole('button', { name: 'Turn the picture' }).click();
 	await there.getByRole('button', { name: 'Use this' }).click();
 	await expect(there.getByText('The picture is in place.')).toBeVisible();
 	// one press for all of hers
@@ -270,7 +268,7 @@ test('a link that is old, and a page left open overnight, say so and keep what w
 		headers: { origin: server.origin }
 	});
 	await there.getByRole('button', { name: 'Sign as Bram' }).click();
-	await expect(there.getByText('The time for this has run out.').first()).toBeVisible();
+	await expect(there.getByText('The last day is over.').first()).toBeVisible();
 	const later = await phone(browser);
 	await later.goto(link);
 	await expect(later.getByText('The time for this has run out. Ask the sender for a new one.')).toBeVisible();

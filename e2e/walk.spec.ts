@@ -259,7 +259,7 @@ test('a decline says what it means, needs a reason, and ends it for everyone', a
 	const packet = page.url();
 	await agree(page, await linkFromMail(page, server, 'idris@post.example'));
 	await fromMenu(page.getByRole('button', { name: 'More', exact: true }), 'Decline…');
-	await expect(page.getByRole('dialog')).toContainText('This ends it for everyone');
+	await expect(page.getByRole('dialog')).toContainText('This stops it for everyone');
 	await page.getByRole('dialog').getByRole('button', { name: 'Decline', exact: true }).click();
 	await expect(page.getByRole('alert').filter({ hasText: 'Say in a few words why.' })).toBeVisible();
 	await page.getByLabel('Your reason').fill('The cello is not mine to borrow.');

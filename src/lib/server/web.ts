@@ -32,11 +32,11 @@ export function statusOf(refusal: Refusal): number {
 	return STATUS[refusal.code] ?? 422;
 }
 
-/** A result as JSON; a refusal with its status, code, sentence and place. */
+/** A result as JSON; a refusal with its status, code, sentence, place, and what the sentence says in any other language. */
 export function answer(result: object | Refusal): Response {
 	if (!isRefusal(result)) return json(result);
-	const { code, say, at } = result;
-	return json({ code, say, at }, { status: statusOf(result) });
+	const { code, say, at, values } = result;
+	return json({ code, say, at, values }, { status: statusOf(result) });
 }
 
 /** The result, or the error page with the refusal's sentence. */

@@ -12,7 +12,6 @@
 		name,
 		value,
 		disabled = false,
-		onpress,
 		onchange
 	}: {
 		label: string;
@@ -24,12 +23,12 @@
 		name?: string;
 		value?: string;
 		disabled?: boolean;
-		/** the press itself, for whoever wants to know which keys were held */
-		onpress?: (event: MouseEvent) => void;
-		onchange?: (checked: boolean) => void;
+		/** `shift`: the key was held, for whoever chooses from one to another */
+		onchange?: (checked: boolean, shift: boolean) => void;
 	} = $props();
 
 	const uid = $props.id();
+	let shift = false;
 </script>
 
 <span class="inline-flex max-w-full items-center gap-2">
@@ -41,8 +40,8 @@
 		{value}
 		{disabled}
 		aria-labelledby="{uid}-label"
-		onclick={onpress}
-		onCheckedChange={onchange}
+		onclickcapture={(event: MouseEvent) => (shift = event.shiftKey)}
+		onCheckedChange={(now) => onchange?.(now, shift)}
 		class="relative inline-flex size-5 shrink-0 cursor-pointer items-center justify-center rounded-sm border border-line bg-sheet text-on-thread before:absolute before:-inset-1 before:content-[''] disabled:cursor-default disabled:opacity-50 data-[state=checked]:border-thread data-[state=checked]:bg-thread data-[state=indeterminate]:border-thread data-[state=indeterminate]:bg-thread"
 	>
 		{#snippet children({ checked: ticked, indeterminate })}

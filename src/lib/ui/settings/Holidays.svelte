@@ -19,7 +19,7 @@
 		new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
 </script>
 
-<h2 class="border-b border-hairline pb-2 text-[19px]">Public holidays</h2>
+<h1 class="border-b border-hairline pb-2 text-[19px]">Public holidays</h1>
 <p class="pt-2 text-[14px] text-quiet">Deadlines that count working days leave these out, and weekends.</p>
 {#if owner}
 	<form

@@ -10,6 +10,7 @@
 	let {
 		view,
 		base,
+		next,
 		paperUrl,
 		hostLink
 	}: {
@@ -27,6 +28,8 @@
 			locale: string;
 		};
 		base: string;
+		/** who comes next, each with what they do */
+		next: string[];
 		paperUrl: (paper: Paper) => string;
 		/** where a guest's host goes on */
 		hostLink: string | null;
@@ -50,7 +53,11 @@
 			{:else}{words()('host.back', { host: view.host })}{/if}
 		</p>
 	{:else if !view.complete}<p class="pb-5">
-			{words().joined([words()('done.thanks', { name: view.me.name }), words()('done.comes')])}
+			{words().joined([
+				words()('done.thanks', { name: view.me.name }),
+				next.length > 0 ? words()('done.next', { names: words().clauses(next) }) : '',
+				words()('done.comes')
+			])}
 		</p>
 	{:else if copies.length === 0}<p class="pb-5" role="status">{words()('done.making')}</p>
 	{:else}

@@ -31,17 +31,13 @@
 
 	const route = $derived('route' in view ? view.route : []);
 	const before = $derived(route.filter((p) => !p.me && p.state === 'done').map((p) => p.name));
-	const after = $derived.by(() => {
+	const next = $derived.by(() => {
 		const me = route.find((p) => p.me);
-		const next = route.filter(
-			(p) => me && !p.me && p.duty !== 'gets a copy' && p.state !== 'done' && p.stop >= me.stop
-		);
-		return next.length === 0
-			? words('after.none')
-			: words('after.some', {
-					names: words.clauses(next.map((p) => words(`duty.${p.duty}` as WordKey, { name: p.name })))
-				});
+		return route
+			.filter((p) => me && !p.me && p.duty !== 'gets a copy' && p.state !== 'done' && p.stop >= me.stop)
+			.map((p) => words(`duty.${p.duty}` as WordKey, { name: p.name }));
 	});
+	const after = $derived(next.length === 0 ? words('after.none') : words('after.some', { names: words.clauses(next) }));
 	const paperUrl = (paper: Paper) => `${base}/papers/${paper.id}`;
 	const turn = $derived(view.state === 'turn' && view.consented);
 	const title = $derived(
@@ -125,7 +121,7 @@
 		{#await import('$lib/ui/signing/FinishedView.svelte')}
 			<main id="main" class="px-5 py-12" aria-busy="true">{words('keep.moment')}</main>
 		{:then { default: FinishedView }}
-			<FinishedView {view} {base} {paperUrl} {hostLink} />
+			<FinishedView {view} {base} {next} {paperUrl} {hostLink} />
 		{/await}
 	{:else}
 		<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">

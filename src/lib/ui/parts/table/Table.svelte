@@ -302,11 +302,7 @@
 								label={name ? `Choose ${name(row.original)}` : 'Choose this row'}
 								unseen
 								checked={selection[row.id] ?? false}
-								onpress={(event) =>
-									row.getToggleSelectedHandler()({
-										target: { checked: !selection[row.id] },
-										shiftKey: event.shiftKey
-									})}
+								onchange={(now, shift) => row.getToggleSelectedHandler()({ target: { checked: now }, shiftKey: shift })}
 							/></td
 						>{/if}
 					{#each shown as column (column.key)}<td class={column.look}>{@render cell(row.original, column.key)}</td
