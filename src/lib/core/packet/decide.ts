@@ -52,8 +52,8 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 		case 'consent':
 			return onTurn(state, command.person, now, (_out, standing) => {
 				if (standing.is !== 'opened') return refuse('not-opened', 'Open the document first.');
-				// given once in these words; a new wording, or another language's, is agreed to anew
-				return standing.consented === command.text
+				// given once: in another language it says the same; a new version is agreed to anew
+				return standing.consented && versionOf(standing.consented) === versionOf(command.text)
 					? []
 					: [{ type: 'ConsentGiven', person: command.person, text: command.text, from: command.from }];
 			});
@@ -164,3 +164,6 @@ function askWording(state: SentPacket, command: Extract<Command, { do: 'askWordi
 		return [{ type: 'WordingAsked', ...asked }];
 	});
 }
+
+/** The version of a consent, without its language and hash: `de-2-other 3f…` is `2-other`. */
+const versionOf = (text: string): string => /^[^-\s]+-(\S+)/.exec(text)?.[1] ?? text;

@@ -1,0 +1,102 @@
+import { expect, test } from '@playwright/test';
+import { clean } from './kit/axe';
+import { choose } from './kit/parts';
+import { ready, Server, signIn } from './kit/server';
+
+const server = new Server();
+test.beforeAll(async () => {
+	test.setTimeout(180_000);
+	await server.seed('demo').start();
+});
+test.afterAll(() => server.stop());
+
+test('the Desk’s list by keys: walked, opened beside, acted on; filtered, put in order, columns and views kept', async ({
+	page
+}) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/desk`);
+	await ready(page);
+	const rows = page.locator('tr[data-row]');
+	await rows.first().focus();
+	await page.keyboard.press('j');
+	await expect(rows.nth(1)).toBeFocused();
+	await page.keyboard.press('Enter');
+	const beside = page.getByRole('complementary');
+	await expect(beside).toContainText('Out for');
+	await clean(page, 'the Desk with a packet beside');
+	await beside.getByRole('button', { name: /^Nudge/ }).click();
+	await expect(page.getByText(/^Nudged/)).toBeVisible();
+	expect(page.url()).toContain('/desk');
+	await page.keyboard.press('End');
+	await beside.getByRole('button', { name: 'Close' }).click();
+
+	// by a folder, and kept as a view
+	const before = await rows.count();
+	await page.getByRole('button', { name: 'Filter the list' }).click();
+	await choose(
+		page.getByRole('dialog', { name: 'Filter the list' }).getByRole('combobox', { name: 'Folder' }),
+		'Stewards'
+	);
+	await expect.poll(() => rows.count()).toBeLessThan(before);
+	await page.keyboard.press('Escape');
+	await page.getByRole('columnheader', { name: 'Packet' }).getByRole('button').click();
+	await expect(page.getByRole('columnheader', { name: 'Packet' })).toHaveAttribute('aria-sort', 'ascending');
+	await page.getByRole('button', { name: 'Views' }).click();
+	await page.getByLabel('Name of this view').fill('Stewards, by name');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await page.getByRole('button', { name: 'Columns' }).click();
+	await page.getByRole('checkbox', { name: 'Until' }).click();
+	await expect(page.getByRole('columnheader', { name: 'Until' })).toHaveCount(0);
+	await page.waitForLoadState('networkidle');
+	await page.goto(`${server.origin}/desk`);
+	await ready(page);
+	await expect(page.getByRole('columnheader', { name: 'Until' })).toHaveCount(0);
+	await page.getByRole('button', { name: 'Views' }).click();
+	await page.getByRole('button', { name: 'Stewards, by name', exact: true }).click();
+	await expect(page).toHaveURL(/folder=Stewards/);
+	// the keys of this page, where nobody is typing
+	await page.locator('h1').click();
+	await page.keyboard.press('?');
+	await expect(page.getByRole('dialog', { name: 'Keys of this page' })).toContainText('the next row');
+});
+
+test('records: more than a page come while they are scrolled; several templates are chosen with Shift', async ({
+	page
+}) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/records`);
+	await ready(page);
+	const total = await page.getByText(/^\d+ of \d+$/).innerText();
+	const [here, all] = total.split(' of ').map(Number);
+	expect(here).toBeLessThan(all!);
+	for (let i = 0; i < 30; i++) {
+		await page.mouse.wheel(0, 2000);
+		await page.waitForTimeout(80);
+	}
+	await expect(page.getByText(`${all}`, { exact: true })).toBeVisible();
+	await expect(page.locator(`tr[aria-rowindex="${all! + 1}"]`)).toBeVisible();
+	// what is out of view is not in the page
+	expect(await page.locator('tr[data-row]').count()).toBeLessThan(all!);
+	await page.goto(`${server.origin}/templates`);
+	await ready(page);
+	const boxes = page.locator('tr[data-row]').getByRole('checkbox');
+	await boxes.nth(0).click();
+	await boxes.nth(3).click({ modifiers: ['Shift'] });
+	await expect(page.getByText('4 chosen')).toBeVisible();
+});
+
+test('settings say what was changed, and take it back', async ({ page }) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/settings`);
+	await ready(page);
+	const box = page.getByRole('checkbox', { name: /how long each page was in view/ });
+	const was = await box.getAttribute('aria-checked');
+	await box.click();
+	await page.getByRole('button', { name: 'Save' }).click();
+	await expect(page.getByText('Changed: time in view')).toBeVisible();
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(page.getByText('As it was before')).toBeVisible();
+	await page.reload();
+	await ready(page);
+	await expect(box).toHaveAttribute('aria-checked', was!);
+});
