@@ -444,7 +444,7 @@ test('every kind is asked for on the page in its own way, and a file goes along'
 	await expect(page.getByText('That is not a number. Write it like 1,234.5.')).toBeVisible();
 	await page.getByRole('textbox', { name: 'Number' }).fill('1,200');
 	await open('Date');
-	await typeDay(page.getByRole('dialog'), 'Date', '2026-12-24');
+	await typeDay(page, 'Date', '2026-12-24');
 	await open('Choice list');
 	await expect(page.getByText('As your contract says')).toBeVisible();
 	await choose(page.getByRole('combobox', { name: 'Choice list' }), 'Brindlevale');
@@ -453,9 +453,9 @@ test('every kind is asked for on the page in its own way, and a file goes along'
 	await page.locator('button[data-place]').filter({ hasText: 'I take the bus' }).click();
 	await expect(page.locator('[data-todo]', { hasText: 'Pick one' })).toContainText('option_2');
 	await open('Attachment');
-	const file = page.getByLabel('Attachment', { exact: true });
+	const file = page.getByLabel('Attachment:');
 	await file.setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('only words') });
-	await expect(page.getByText(/Allowed: PDF, DOCX, PNG, or JPEG/)).toBeVisible();
+	await expect(page.getByText(/Allowed: PDF, DOCX, PNG or JPEG/)).toBeVisible();
 	await file.setInputFiles({ name: 'Insurance.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf(1)) });
 	await expect(page.locator('[data-todo]', { hasText: 'Attachment' })).toContainText('Insurance.pdf');
 	await expect(page.locator('#todo')).toContainText('all done');
