@@ -271,5 +271,7 @@ test('a link that is old, and a page left open overnight, say so and keep what w
 	await expect(there.getByText('The last day is over.').first()).toBeVisible();
 	const later = await phone(browser);
 	await later.goto(link);
-	await expect(later.getByText('The last day is over. If it is still wanted, ask the sender for a new invitation.')).toBeVisible();
+	await expect(
+		later.getByText('The last day is over. If it is still wanted, ask the sender for a new invitation.')
+	).toBeVisible();
 });

@@ -4,6 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
 import { pdf } from './kit/pdfs';
+import { fromMenu } from './kit/parts';
 import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 
 const server = new Server();

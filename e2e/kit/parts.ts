@@ -33,9 +33,10 @@ export async function drag(
 		const box = (await one.boundingBox())!;
 		return [box.x + box.width * x, box.y + box.height * y] as const;
 	};
-	await mouse.move(...(await centre(from)));
+	// beside its middle, where a control may stand
+	await mouse.move(...(await centre(from, 0.25)));
 	await mouse.down();
-	const [x, y] = await centre(from);
+	const [x, y] = await centre(from, 0.25);
 	await mouse.move(x + 8, y + 8, { steps: 4 });
 	// places between stops open once something is in hand
 	await from.page().waitForTimeout(150);
