@@ -289,9 +289,9 @@
 					aria-rowindex={index + 2}
 					aria-selected={choosable ? (selection[row.id] ?? false) : current === row.id}
 					tabindex={row.id === holder ? 0 : -1}
-					class="scroll-mt-14 {selection[row.id] || current === row.id ? 'bg-wash' : 'hover:bg-wash'} {onopen
-						? 'cursor-pointer'
-						: ''}"
+					class="scroll-mt-14 {selection[row.id] || current === row.id
+						? 'bg-linen shadow-[inset_3px_0_0_var(--thread)]'
+						: 'hover:bg-linen'} {onopen ? 'cursor-pointer' : ''}"
 					onkeydown={(event) => press(event, index)}
 					onfocus={() => (held = row.id)}
 					onclick={(event) => pressed(event, row.original)}
