@@ -1,7 +1,7 @@
 <script lang="ts" generics="Item extends { id: string }">
 	import { dndzone, type DndEvent } from 'svelte-dnd-action';
 	import { onMount, type Snippet } from 'svelte';
-	import { politely } from './dragging';
+	import { itself, politely } from './dragging';
 
 	/**
 	 * A list that is put in order by dragging: with mouse or finger, or by keys (Enter takes one up and lets it go, arrows move it,
@@ -32,11 +32,17 @@
 	onMount(politely);
 	let held = $derived(items);
 
-	const consider = (event: CustomEvent<DndEvent<Item>>) => (held = event.detail.items);
+	/** the id of what is being dragged */
+	let inHand = $state<string | null>(null);
+	function consider({ detail }: CustomEvent<DndEvent<Item>>) {
+		inHand = detail.info.id;
+		held = detail.items;
+	}
 	function finalize(event: CustomEvent<DndEvent<Item>>) {
 		const { items: next, info } = event.detail;
 		const ids = next.map(({ id }) => id);
 		held = next;
+		inHand = null;
 		const changed = ids.some((id, i) => id !== items[i]?.id);
 		if (changed) onorder(ids, info.id, ids.indexOf(info.id));
 		// whoever keeps the order elsewhere may not have taken it
@@ -58,5 +64,8 @@
 	}}
 	{...told as object}
 >
-	{#each held as item, i (item.id)}<li class={look} aria-label={name(item)}>{@render row(item, i)}</li>{/each}
+	{#each held as item, i (item.id)}
+		{@const one = itself(item, inHand, items)}
+		<li class={look} aria-label={name(one)}>{@render row(one, i)}</li>
+	{/each}
 </ol>

@@ -1,7 +1,7 @@
 <script lang="ts" generics="Item extends { id: string }">
 	import { dndzone, SHADOW_ITEM_MARKER_PROPERTY_NAME, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
 	import { onMount, type Snippet } from 'svelte';
-	import { politely } from './dragging';
+	import { itself, politely } from './dragging';
 
 	/**
 	 * Things that stand at stops, one after the other or side by side, and are dragged: onto a stop, to stand beside those there, or
@@ -44,7 +44,9 @@
 	/** what each stop holds, and each place between two, while something is dragged */
 	let held = $derived(stops.map(({ items }) => items));
 	let between = $derived<Item[][]>([...stops.map(() => []), []]);
-	let dragging = $state(false);
+	/** the id of what is being dragged */
+	let inHand = $state<string | null>(null);
+	const all = $derived(stops.flatMap(({ items }) => items));
 
 	const zone = (items: Item[], shut = false) => ({
 		items,
@@ -52,7 +54,7 @@
 		flipDurationMs: 120,
 		dragDisabled: shut,
 		delayTouchStart: true,
-		zoneTabIndex: keys && dragging ? 0 : -1,
+		zoneTabIndex: keys && inHand ? 0 : -1,
 		zoneItemTabIndex: keys ? 0 : -1,
 		dropTargetStyle: {},
 		dropTargetClasses: ['bg-wash']
@@ -64,11 +66,11 @@
 		};
 		return {
 			onconsider: ({ detail }: CustomEvent<DndEvent<Item>>) => {
-				dragging = true;
+				inHand = detail.info.id;
 				put(detail.items);
 			},
 			onfinalize: ({ detail: { items, info } }: CustomEvent<DndEvent<Item>>) => {
-				dragging = false;
+				inHand = null;
 				put(items);
 				const came = info.trigger === TRIGGERS.DROPPED_INTO_ZONE && items.some(({ id }) => id === info.id);
 				const stayed = how === 'beside' && stops[i]?.items.some(({ id }) => id === info.id);
@@ -84,7 +86,7 @@
 
 {#snippet gap(i: number)}
 	<div
-		class="shrink-0 rounded-sm {dragging
+		class="shrink-0 rounded-sm {inHand
 			? across
 				? 'flex min-h-12 min-w-10 outline-1 outline-dashed outline-line'
 				: 'grid min-h-8 outline-1 outline-dashed outline-line'
@@ -96,7 +98,7 @@
 		{...at(i, 'before')}
 	>
 		{#each between[i] ?? [] as item (item.id)}<div class={isShadow(item) ? 'opacity-50' : ''}>
-				{@render seat(item, i)}
+				{@render seat(itself(item, inHand, all), i)}
 			</div>{/each}
 	</div>
 {/snippet}
@@ -115,10 +117,10 @@
 				>
 					{#each held[i] ?? [] as item (item.id)}<div
 							class={isShadow(item) ? 'opacity-50' : ''}
-							aria-label={name(item)}
+							aria-label={name(itself(item, inHand, all))}
 							data-seat={item.id}
 						>
-							{@render seat(item, i)}
+							{@render seat(itself(item, inHand, all), i)}
 						</div>{/each}
 				</div>
 			</div>
