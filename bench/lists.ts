@@ -1,25 +1,20 @@
-import { chromium } from '@playwright/test';
 import Database from 'better-sqlite3';
-import { rmSync } from 'node:fs';
 import path from 'node:path';
-import { BROWSER } from '../e2e/kit/browser';
 import { ready, signIn } from '../e2e/kit/server';
 import { fill } from './desk';
 import { figure, percentile, type Figure } from './measure';
 import { framesWhile } from './placing';
-import { seededServer } from './server';
+import { withBrowser } from './server';
 
 const ROWS = 10_000;
 
 /** A list of ten thousand rows in the browser: each page of it as the server answers, and frames while it is scrolled through. */
 export async function benchLists(): Promise<Figure[]> {
-	const server = await seededServer();
-	const db = new Database(path.join(server.env['PELLUM_DATA']!, 'pellum.db'));
-	// seven of ten are out
-	fill(db, Math.ceil(ROWS / 0.7));
-	db.close();
-	const browser = await chromium.launch(BROWSER);
-	try {
+	return withBrowser(async (browser, server) => {
+		const db = new Database(path.join(server.env['PELLUM_DATA']!, 'pellum.db'));
+		// seven of ten are out
+		fill(db, Math.ceil(ROWS / 0.7));
+		db.close();
 		const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 		await signIn(page, server);
 		await page.goto(`${server.origin}/desk`);
@@ -58,9 +53,5 @@ export async function benchLists(): Promise<Figure[]> {
 				{ ratio: 1.1 }
 			)
 		];
-	} finally {
-		await browser.close();
-		await server.stop();
-		rmSync(server.folder, { recursive: true, force: true });
-	}
+	});
 }

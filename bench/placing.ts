@@ -1,15 +1,14 @@
-import { chromium, type Page } from '@playwright/test';
-import { readFileSync, rmSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { FORMS } from '../demo/forms';
-import { BROWSER } from '../e2e/kit/browser';
 import { signIn } from '../e2e/kit/server';
 import { placesOn, snap, snapTargets, shownPage } from '../src/lib/core/page';
 import { emptyPlan, preflight, type Field, type Plan } from '../src/lib/core/packet';
 import { isRefusal } from '../src/lib/core/refusal';
 import { takeIn } from '../src/lib/press/take-in';
 import { figure, median, percentile, type Figure } from './measure';
-import { seededServer } from './server';
+import { withBrowser } from './server';
 import { letterLike } from './press';
 
 const PAGES = 100;
@@ -103,9 +102,7 @@ function largePlan(digest: string, pages: Plan['papers'][0]['pages']): Plan {
 }
 
 async function inBrowser(): Promise<Figure[]> {
-	const server = await seededServer();
-	const browser = await chromium.launch(BROWSER);
-	try {
+	return withBrowser(async (browser, server) => {
 		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 		await signIn(page, server);
 		const url = await largeDraft(page, server.origin);
@@ -157,11 +154,7 @@ async function inBrowser(): Promise<Figure[]> {
 				{ ratio: 1.1 }
 			)
 		];
-	} finally {
-		await browser.close();
-		await server.stop();
-		rmSync(server.folder, { recursive: true, force: true });
-	}
+	});
 }
 
 /** A draft of 100 pages and 500 fields; its address. */

@@ -1,5 +1,7 @@
+import { chromium, type Browser } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
+import { BROWSER } from '../e2e/kit/browser';
 import { Server } from '../e2e/kit/server';
 
 /** A built Pellum with the office's accounts, started on a port and a folder of its own. */
@@ -8,4 +10,17 @@ export async function seededServer(): Promise<Server> {
 	mkdirSync(server.env['PELLUM_DATA']!, { recursive: true });
 	spawnSync(process.execPath, ['--import', 'tsx', 'e2e/kit/seed.ts'], { env: server.env, stdio: 'inherit' });
 	return server.start();
+}
+
+/** The same with a browser beside it; both are gone afterwards, and the folder with them. */
+export async function withBrowser<T>(measure: (browser: Browser, server: Server) => Promise<T>): Promise<T> {
+	const server = await seededServer();
+	const browser = await chromium.launch(BROWSER);
+	try {
+		return await measure(browser, server);
+	} finally {
+		await browser.close();
+		await server.stop();
+		rmSync(server.folder, { recursive: true, force: true });
+	}
 }

@@ -1,11 +1,9 @@
-import { chromium, type CDPSession } from '@playwright/test';
-import { rmSync } from 'node:fs';
+import type { CDPSession } from '@playwright/test';
 import { engagement } from '../demo/documents';
-import { BROWSER } from '../e2e/kit/browser';
 import { drafted, field, sends } from '../e2e/kit/draft';
 import { linkFromMail, signIn } from '../e2e/kit/server';
 import { figure, percentile, type Figure } from './measure';
-import { seededServer } from './server';
+import { withBrowser } from './server';
 
 /** Slow 4G, as browsers' own tools name it: 1.6 Mbit/s down, 750 kbit/s up, 150 ms there and back; a phone's processor, four times slower. */
 const NETWORK = { offline: false, downloadThroughput: 1_600_000 / 8, uploadThroughput: 750_000 / 8, latency: 150 };
@@ -24,9 +22,7 @@ function weigh(cdp: CDPSession): Map<string, number> {
 
 /** The first view of the signing page on a slowed phone: its weight, and how soon one can do something there. */
 export async function benchSigning(): Promise<Figure[]> {
-	const server = await seededServer();
-	const browser = await chromium.launch(BROWSER);
-	try {
+	return withBrowser(async (browser, server) => {
 		const office = await browser.newPage();
 		await signIn(office, server);
 		await drafted(office, server, {
@@ -86,9 +82,5 @@ export async function benchSigning(): Promise<Figure[]> {
 				{ value: 2500 }
 			)
 		];
-	} finally {
-		await browser.close();
-		await server.stop();
-		rmSync(server.folder, { recursive: true, force: true });
-	}
+	});
 }

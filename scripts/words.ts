@@ -1,8 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { DUTIES, type MessagePurpose } from '../src/lib/core/packet';
+import { DUTIES } from '../src/lib/core/packet';
 import type { Values } from '../src/lib/core/refusal';
 import { LANGUAGES, wordsOf } from '../src/lib/words';
 import { letter, textMessage } from '../src/lib/words/mail';
+import { PURPOSES, SAMPLE_FACTS } from '../src/lib/words/sample-letter';
 import type { WordKey } from '../src/lib/words/words';
 
 /**
@@ -63,43 +64,9 @@ const rows = (Object.keys(english) as WordKey[]).map((key, i, all) => {
 	const cell = (of: typeof words) => numbers.map((n) => drawn(of, key, n)).join('<br>');
 	return `${head}<tr><td><code>${key}</code></td><td>${cell(own)}</td><td dir="${words.direction}" lang="${language}">${cell(words)}</td></tr>`;
 });
-const PURPOSES: MessagePurpose[] = [
-	'your turn',
-	'nudge',
-	'ending',
-	'code',
-	'state so far',
-	'spared',
-	'let go',
-	'wording answered',
-	'copies',
-	'declined',
-	'withdrawn',
-	'expired'
-];
 const letters = PURPOSES.flatMap((purpose) =>
 	(purpose === 'your turn' ? DUTIES : (['signs'] as const)).map((duty) => {
-		const facts = {
-			purpose,
-			to: { name: 'Maren Lindqvist', duty },
-			sender: {
-				name: 'Odile Farrow',
-				email: 'odile@brindlevale.example',
-				organisation: 'Brindlevale Touring Orchestra'
-			},
-			title: 'Guest engagement',
-			reference: 'P-7K3QM',
-			subject: '',
-			message: '',
-			note: '',
-			until: '8 December 2026',
-			others: ['Tamsin Okoro'],
-			link: 'https://…',
-			ended: { name: 'Tamsin Okoro', reason: '…' },
-			code: { code: '123456', minutes: 10 },
-			say: '…',
-			colour: '#14525c'
-		};
+		const facts = { ...SAMPLE_FACTS, purpose, to: { name: 'Maren Lindqvist', duty } };
 		const { subject, text } = letter(facts, words);
 		return `<section dir="${words.direction}"><h3>${purpose}, ${duty}</h3><p><b>${escape(subject)}</b></p><p>${escape(text)}</p><p><i>${escape(textMessage(facts, words))}</i></p></section>`;
 	})

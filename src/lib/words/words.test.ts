@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { readdirSync, readFileSync } from 'node:fs';
-import { DUTIES, type MessagePurpose } from '../core/packet';
+import { DUTIES } from '../core/packet';
 import { unprintable } from '../press/fonts';
 import { acceptedLanguages, chosenLanguage, LANGUAGES, nameOfLanguage, textsOf, wordsOf } from './index';
 import { letter, textMessage, type MailFacts } from './mail';
+import { PURPOSES, SAMPLE_FACTS } from './sample-letter';
 import type { Values } from '../core/refusal';
 import { ENGLISH, type Part, type Said, type WordKey } from './words';
 
@@ -86,7 +87,7 @@ describe.each(LANGUAGES.filter((one) => one !== 'en'))('%s', (language) => {
 	it('fills a letter and a text message of every kind and duty without anything left open', () => {
 		for (const duty of DUTIES)
 			for (const purpose of PURPOSES) {
-				const facts: MailFacts = { ...FACTS, purpose, to: { name: 'Maren', duty } };
+				const facts: MailFacts = { ...SAMPLE_FACTS, purpose, to: { name: 'Maren', duty } };
 				const { subject, text, html } = letter(facts, wordsOf(language));
 				for (const part of [subject, text, html.slice(html.indexOf('<main')), textMessage(facts, wordsOf(language))])
 					expect(part, `${purpose} ${duty}`).not.toMatch(/\{[\w ]+\}|\bundefined\b|\bnull\b/);
@@ -94,36 +95,6 @@ describe.each(LANGUAGES.filter((one) => one !== 'en'))('%s', (language) => {
 			}
 	});
 });
-
-const PURPOSES: MessagePurpose[] = [
-	'your turn',
-	'nudge',
-	'ending',
-	'code',
-	'state so far',
-	'spared',
-	'let go',
-	'wording answered',
-	'copies',
-	'declined',
-	'withdrawn',
-	'expired'
-];
-const FACTS: Omit<MailFacts, 'purpose' | 'to'> = {
-	sender: { name: 'Odile Farrow', email: 'odile@brindlevale.example', organisation: 'Brindlevale' },
-	title: 'Engagement',
-	reference: 'P-7K3QM',
-	subject: '',
-	message: 'Hello',
-	note: 'Only you',
-	until: '4 December 2026',
-	others: ['Tamsin', 'Ruben'],
-	link: 'http://127.0.0.1/s/x',
-	ended: { name: 'Tamsin', reason: 'no' },
-	code: { code: '123456', minutes: 10 },
-	say: 'so be it',
-	colour: '#14525c'
-};
 
 describe('languages', () => {
 	it('are fifteen or more, each a file and no file without one', () => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewPassword from '$lib/ui/frame/NewPassword.svelte';
 	import Asked from '$lib/ui/frame/Asked.svelte';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 
@@ -19,14 +20,7 @@
 		<Asked label="Time zone" name="zone" defaultValue={form?.zone ?? zone} />
 		<Asked label="Your name" name="name" autocomplete="name" defaultValue={form?.name ?? ''} />
 		<Asked label="Your e-mail" name="email" type="email" autocomplete="username" defaultValue={form?.email ?? ''} />
-		<Asked
-			label="Password, twelve characters or more"
-			name="password"
-			type="password"
-			autocomplete="new-password"
-			minlength={12}
-			maxlength={512}
-		/>
+		<NewPassword label="Password, twelve characters or more" />
 		<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 		<button class="button primary w-full">Begin</button>
 	</form>

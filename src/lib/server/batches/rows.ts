@@ -6,7 +6,8 @@ import type { Batch } from './store';
 /** The rows of a batch as its screen lists them. */
 
 const ROW_STATES = ['ready', 'twice', 'faulty', 'left out', 'gone'] as const;
-const PAGE = 100;
+/** each page judges the whole sheet, so there are few of them */
+const PAGE = 500;
 
 /** A page from a row on, of one state (`show`) or all, what is said of each, and how many there are of each state. */
 export function batchRows(house: House, batch: Batch, verdicts: Verdict[], query: URLSearchParams) {

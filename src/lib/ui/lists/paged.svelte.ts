@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import type { Place } from '../../core/packet';
 
 /** A page of a list as the server gives it; `next` is where the next one begins, null at the end. */
@@ -26,7 +27,8 @@ export class Paged<Row extends { id: string }> {
 
 	/** A first page, anew: of another question, or of the same with as many pages as were here fetched again behind it. */
 	async begin(first: Page<Row>, query: string): Promise<void> {
-		const until = query === this.#query ? this.rows.length : 0;
+		// how many are here now is no reason to begin anew
+		const until = untrack(() => (query === this.#query ? this.rows.length : 0));
 		this.#query = query;
 		const turn = ++this.#began;
 		let [rows, next] = [first.rows, first.next];

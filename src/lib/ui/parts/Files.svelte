@@ -2,8 +2,7 @@
 	import Upload from '@lucide/svelte/icons/upload';
 
 	/**
-	 * A place for files: press it to choose, or drop them on it. It says what it takes; while they are on their way it says how far, and
-	 * can be stopped. Within a form they go along under `name`.
+	 * A place for files: press it to choose, or drop them on it. It says what it takes; and what is under way. Within a form they go along under `name`.
 	 */
 	let {
 		label,
@@ -17,10 +16,8 @@
 		compact = false,
 		bare = false,
 		busy = '',
-		done = null,
-		say = { choose: 'Choose a file', drop: 'or drop it here', stop: 'Stop' },
-		onfiles,
-		onstop
+		say = { choose: 'Choose a file', drop: 'or drop it here' },
+		onfiles
 	}: {
 		label: string;
 		/** what it takes, in words */
@@ -39,12 +36,9 @@
 		bare?: boolean;
 		/** what is under way, in words */
 		busy?: string;
-		/** how much of it is done, from 0 to 1; null where nobody knows */
-		done?: number | null;
 		/** its own words, in the reader's language */
-		say?: { choose: string; drop: string; stop: string };
+		say?: { choose: string; drop: string };
 		onfiles?: (files: File[]) => void;
-		onstop?: () => void;
 	} = $props();
 
 	const uid = $props.id();
@@ -125,9 +119,5 @@
 	</label>
 {/if}
 {#if busy && !compact && !bare}
-	<p role="status" class="flex items-center gap-3 pt-1 text-[14px] text-quiet">
-		{#if done !== null}<progress max="1" value={done} aria-label={busy}></progress>{/if}
-		{busy}
-		{#if onstop}<button type="button" class="plain" onclick={onstop}>{say.stop}</button>{/if}
-	</p>
+	<p role="status" class="pt-1 text-[14px] text-quiet">{busy}</p>
 {/if}

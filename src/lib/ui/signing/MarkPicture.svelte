@@ -72,7 +72,7 @@
 	takes={words()('mark.photo')}
 	accept="image/png,image/jpeg"
 	disabled={busy}
-	say={{ choose: words()('answer.choose file'), drop: words()('answer.drop'), stop: '' }}
+	say={{ choose: words()('answer.choose file'), drop: words()('answer.drop') }}
 	onfiles={([file]) => take(file)}
 />
 {#if source}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewPassword from '$lib/ui/frame/NewPassword.svelte';
 	import { enhance } from '$app/forms';
 	import Codes from '$lib/ui/account/Codes.svelte';
 	import Passkeys from '$lib/ui/account/Passkeys.svelte';
@@ -45,17 +46,7 @@
 						required
 					/></label
 				>
-				<label
-					>A new one <span class="text-[14px] text-quiet">twelve characters or more</span><input
-						class="input mt-1"
-						name="password"
-						type="password"
-						autocomplete="new-password"
-						minlength="12"
-						maxlength="512"
-						required
-					/></label
-				>
+				<NewPassword label="A new one, twelve characters or more" />
 				{#if said['form'] === 'password'}<p role="alert" class={said['say'] ? 'wrong' : 'text-moss'}>
 						{said['say'] ?? 'Changed. You were signed out everywhere else.'}
 					</p>{/if}

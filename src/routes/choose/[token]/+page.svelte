@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewPassword from '$lib/ui/frame/NewPassword.svelte';
 	import { enhance } from '$app/forms';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 
@@ -17,19 +18,7 @@
 				update({ reset: false })}
 	>
 		<input type="hidden" name="username" autocomplete="username" value={data.email} />
-		<label class="block pb-2"
-			>Password<input
-				class="input mt-1"
-				name="password"
-				type="password"
-				autocomplete="new-password"
-				minlength="12"
-				maxlength="512"
-				required
-				bind:value={password}
-				aria-describedby="rule"
-			/></label
-		>
+		<NewPassword label="Password" bind:value={password} aria-describedby="rule" />
 		<p id="rule" class="pb-4 text-[14px] text-quiet">
 			Twelve characters or more, of any kind: a few words that don’t belong together are easy to keep and hard to guess.
 			{#if password}{[...password].length} so far.{/if}

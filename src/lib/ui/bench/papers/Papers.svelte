@@ -145,7 +145,7 @@
 			accept={TAKES}
 			multiple
 			disabled={busy !== ''}
-			say={{ choose: 'Add', drop: 'or drop here', stop: 'Stop' }}
+			say={{ choose: 'Add', drop: 'or drop here' }}
 			onfiles={(files) => void adding.add(files)}
 		/>
 		<label class="flex items-start gap-1.5 pt-2 text-[13px] leading-[18px] text-quiet"

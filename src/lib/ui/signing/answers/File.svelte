@@ -36,7 +36,7 @@
 	takes={words()('answer.file', { types: typeNames(field), megabytes: limits.megabytes })}
 	accept={limits.media.join(',')}
 	busy={busy ? words()('answer.handing') : ''}
-	say={{ choose: words()('answer.choose file'), drop: words()('answer.drop'), stop: '' }}
+	say={{ choose: words()('answer.choose file'), drop: words()('answer.drop') }}
 	onfiles={hand}
 />
 {#if limits.media.includes('image/jpeg') && large}
