@@ -5,6 +5,13 @@ import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 export default {
 	preprocess: vitePreprocess(),
 	kit: {
+		// the compiler looks at all of it, not only at what ships
+		typescript: {
+			config: (config) => ({
+				...config,
+				include: [...config.include, ...['bench', 'demo', 'e2e', 'scripts'].map((room) => `../${room}/**/*.ts`)]
+			})
+		},
 		adapter: adapter({ envPrefix: '' }),
 		version: { pollInterval: 0 },
 		csp: {

@@ -11,8 +11,12 @@ export default defineConfig({
 	test: {
 		include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
 		environment: 'node',
-		testTimeout: 30_000,
+		// what hangs ends some day; a machine that is four times slower isn't a fault
+		testTimeout: 240_000,
+		hookTimeout: 240_000,
 		pool: 'forks',
+		// modules are read once a process, not once a file: what a test changes for all, it puts back
+		isolate: false,
 		// all of the machine: it would leave one processor idle, which is half of a small one
 		maxWorkers: '100%'
 	}

@@ -2,6 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { PacketsAsked } from '../src/lib/core/packet';
+import { batchLines } from '../src/lib/server/batches';
+import { packetPage } from '../src/lib/server/lists';
 import type { Account } from '../src/lib/server/accounts';
 import { openDb, tune, type Db } from '../src/lib/server/db';
 import { countOut, needsYou } from '../src/lib/server/desk';
@@ -30,6 +32,13 @@ export async function benchDesk(): Promise<Figure[]> {
 			'ms',
 			{ what: 'the Desk of an owner, who sees all', value: large },
 			{ value: 30 }
+		),
+		figure(
+			'Desk, 100,000 packets, 20,000 of them in two batches, p95',
+			await desk(100_000, undefined, 2),
+			'ms',
+			{ what: 'the Desk without batches', value: large },
+			{ value: 30 }
 		)
 	];
 }
@@ -42,14 +51,18 @@ const ASKED: PacketsAsked[] = [
 	{ list: 'open', sort: 'title', turned: true }
 ];
 
-/** @param hidden where given, one packet in so many lies outside a closed folder, and somebody looks who is not of it */
-async function desk(packets: number, hidden?: number): Promise<number> {
+/**
+ * @param hidden where given, one packet in so many lies outside a closed folder, and somebody looks who is not of it
+ * @param batches so many, of 10,000 packets each
+ */
+async function desk(packets: number, hidden?: number, batches = 0): Promise<number> {
 	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-bench-'));
 	const db = openDb(folder);
 	const house = houseOf(db, { folder, origin: '', key: '', demo: false, smtp: null, mailFrom: '' });
 	const odile: Account = { id: 'odile', name: 'Odile', email: 'odile@brindlevale.example', level: 'owner' };
 	const who = hidden ? { ...odile, id: 'mio', email: 'mio@brindlevale.example', level: 'preparer' as const } : odile;
 	fill(db, packets, hidden);
+	for (let i = 0; i < batches; i++) batch(db, `b${i}`, i * 10_000);
 	const show = (): number => {
 		const times: number[] = [];
 		for (let i = 0; i < (hidden ? 300 : 2000); i++) {
@@ -57,6 +70,7 @@ async function desk(packets: number, hidden?: number): Promise<number> {
 			needsYou(house, who);
 			packetPage(house, who, ASKED[i % 4]!);
 			countOut(house, who);
+			batchLines(house, who);
 			times.push(performance.now() - start);
 		}
 		return percentile(times.slice(100), 95);
@@ -109,4 +123,18 @@ export function fill(db: Db, packets: number, hidden?: number): void {
 			person.run(`k${i}`, `guest${i}@post.example`, out ? (trouble ? 'unreachable' : 'opened') : 'ended', since);
 		}
 	}).immediate();
+}
+
+/** Makes ten thousand of the packets, from that on, those of one batch. */
+function batch(db: Db, id: string, from: number): void {
+	db.pragma('foreign_keys = OFF');
+	db.prepare(
+		"INSERT OR IGNORE INTO templates (id, owner, title, created_at, changed_at) VALUES ('t', 'odile', 'Handbook', '', '')"
+	).run();
+	db.prepare(
+		"INSERT INTO batches (id, template, owner, name, made_at, columns, setting) VALUES (?, 't', 'odile', 'stewards.csv', '', '[]', '{}')"
+	).run(id);
+	db.prepare(
+		'INSERT INTO batch_packets (batch, who, packet) SELECT ?, id, id FROM packets WHERE rowid > ? AND rowid <= ?'
+	).run(id, from, from + 10_000);
 }

@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { benchBatches } from './batches';
 import { benchDesk } from './desk';
 import { mayWriteDoc, writeDoc } from './doc';
 import { benchFitting } from './fitting';
@@ -8,6 +9,7 @@ import { table, type Figure } from './measure';
 import { benchPlacing } from './placing';
 import { benchPress, benchScan } from './press';
 import { benchSigning } from './signing';
+import { benchSize } from './size';
 
 /**
  * npm run bench [-- --json FILE] [-- --doc] [-- --only PART]: prints the table; exit 1 when a goal is missed. `--doc` writes
@@ -17,9 +19,11 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
 	pages: async () => [...(await benchPress()), ...(await benchScan())],
 	house: async () => [...(await benchLog()), ...(await benchDesk())],
 	lists: benchLists,
+	batches: benchBatches,
 	fit: benchFitting,
 	bench: benchPlacing,
-	signing: benchSigning
+	signing: benchSigning,
+	size: benchSize
 };
 const given = (name: string): string | undefined => {
 	const at = process.argv.indexOf(name);

@@ -223,7 +223,7 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	await runner.drain();
 	const drafts = cases === CASES ? await makeDrafts(house, odile) : 0;
 	if (templates) {
-		const batch = newBatch(house, odile, templates.handbook, 'stewards.csv', csv(stewards()));
+		const batch = await newBatch(house, odile, templates.handbook, 'stewards.csv', csv(stewards()));
 		if (isRefusal(batch)) throw new Error(batch.say);
 		settle(house, batch.id, { filter: 'status = "confirmed"' });
 	}

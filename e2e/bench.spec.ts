@@ -343,7 +343,7 @@ test('rules: put together or written, refused while typed, live in the rehearsal
 
 	// rehearsed at a phone's width
 	await page.getByRole('button', { name: 'Rehearse' }).click();
-	await page.getByRole('button', { name: 'Phone' }).click();
+	await page.getByRole('radio', { name: 'Phone' }).click();
 	const inside = page.frameLocator('iframe');
 	await inside.locator('canvas[data-drawn=yes]').first().waitFor();
 	expect(await inside.locator('body').evaluate((body) => body.clientWidth)).toBe(390);
@@ -354,7 +354,7 @@ test('rules: put together or written, refused while typed, live in the rehearsal
 	await inside.getByRole('textbox', { name: 'Nights' }).fill('3');
 	await expect(inside.locator('[data-todo]', { hasText: 'Where they sleep' })).toBeVisible();
 	await expect(inside.locator('[data-sheet], .relative').getByText('€720.00').first()).toBeVisible();
-	await page.getByRole('button', { name: 'Desk', exact: true }).click();
+	await page.getByRole('radio', { name: 'Desk', exact: true }).click();
 	await page.getByRole('button', { name: 'From the beginning' }).click();
 	await inside.getByRole('button', { name: 'Fill in sample answers' }).click();
 	await expect(inside.locator('#todo')).toContainText('all done');
@@ -383,7 +383,7 @@ test('rules: put together or written, refused while typed, live in the rehearsal
 	await page.locator('[data-todo]', { hasText: 'Signature' }).getByRole('button').click();
 	await page.getByRole('button', { name: /handwriting 1/ }).click();
 	await page.getByRole('button', { name: 'Sign as Maren Lindqvist' }).click();
-	await page.getByRole('link', { name: /^Engagement P-/ }).waitFor({ timeout: 30_000 });
+	await page.getByRole('link', { name: /^Engagement P-/ }).waitFor();
 	await expect(page.getByText('€480.00').first()).toBeAttached();
 });
 
@@ -460,7 +460,7 @@ test('every kind is asked for on the page in its own way, and a file goes along'
 	await expect(page.locator('[data-todo]', { hasText: 'Attachment' })).toContainText('Insurance.pdf');
 	await expect(page.locator('#todo')).toContainText('all done');
 	await page.getByRole('button', { name: 'Sign as Maren Lindqvist' }).click();
-	await page.getByRole('link', { name: /Insurance/ }).waitFor({ timeout: 30_000 });
+	await page.getByRole('link', { name: /Insurance/ }).waitFor();
 
 	await page.goto(packet);
 	await expect(page.getByRole('link', { name: 'Insurance.pdf' })).toBeVisible();

@@ -6,7 +6,6 @@ import { linkFromMail, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
-	test.setTimeout(180_000);
 	await server.seed('accounts').start();
 });
 test.afterAll(() => server.stop());

@@ -11,7 +11,6 @@ import { ready, SEEDS, Server, session } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
-	test.setTimeout(180_000);
 	await server.seed('demo').start();
 });
 test.afterAll(() => server.stop());
@@ -42,7 +41,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/find': { look: ['viewer', 'preparer', 'owner'] },
 	'/desk': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/desk/rows': { look: ['viewer', 'preparer', 'owner'] },
-	'/lists': { do: ['viewer', 'preparer', 'owner'] },
+	'/lists': { look: ['viewer', 'preparer', 'owner'], do: ['viewer', 'preparer', 'owner'] },
 	'/records/rows': { look: ['viewer', 'preparer', 'owner'] },
 	'/bench/new': { do: ['preparer', 'owner'] },
 	'/bench/[id]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
@@ -62,7 +61,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
 	'/batches/[id]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/batches/[id]/rows': { look: ['preparer', 'owner'] },
 	'/batches/[id]/sheet': { look: ['preparer', 'owner'] },
-	'/templates/[id]/sheet': { do: ['preparer', 'owner'] },
+	'/templates/[id]/sheet': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/calendar': { look: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]/link': { do: ['preparer', 'owner'] },
 	'/papers/[digest]': { look: ['viewer', 'preparer', 'owner'] },
@@ -341,7 +340,7 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 		const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs'], {
 			env: { ...real.env, PELLUM_KEY: key, PELLUM_DATA: data },
 			encoding: 'utf8',
-			timeout: 20_000
+			timeout: 120_000
 		});
 		expect(status).toBe(1);
 		expect(stderr).toContain(says);
@@ -357,7 +356,7 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 		const { status, stderr } = spawnSync(process.execPath, ['scripts/serve.mjs'], {
 			env: { ...real.env, ...more },
 			encoding: 'utf8',
-			timeout: 20_000
+			timeout: 120_000
 		});
 		expect(status).toBe(1);
 		expect(stderr).toContain(says);

@@ -9,7 +9,6 @@ const server = new Server();
 test.afterAll(() => server.stop());
 
 test(`killed ${KILLS} times in the middle of its work, it loses nothing and sends nothing twice`, async () => {
-	test.setTimeout(KILLS * 12_000 + 120_000);
 	await server.seed('accounts').start();
 	const cookie = await session(server);
 	const call = (at: string, body: unknown, method = 'POST') =>

@@ -5,7 +5,6 @@ import { ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
-	test.setTimeout(180_000);
 	await server.seed('demo').start();
 });
 test.afterAll(() => server.stop());

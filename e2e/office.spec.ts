@@ -6,7 +6,6 @@ import { clean } from './kit/axe';
 
 const server = new Server();
 test.beforeAll(async () => {
-	test.setTimeout(180_000);
 	await server.seed('demo').start();
 });
 test.afterAll(() => server.stop());
@@ -151,7 +150,7 @@ test('what is typed while the connection is away is kept and saved when it is ba
 	await page.getByLabel('Title', { exact: true }).fill('Typed in a tunnel');
 	await expect(page.getByRole('alert')).toContainText('kept in this tab');
 	await context.setOffline(false);
-	await expect(page.getByText(/draft, saved/)).toBeVisible({ timeout: 15_000 });
+	await expect(page.getByText(/draft, saved/)).toBeVisible();
 	await page.reload();
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Typed in a tunnel');
 });

@@ -5,7 +5,6 @@ import { ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
-	test.setTimeout(180_000);
 	await server.seed('accounts').start();
 });
 test.afterAll(() => server.stop());
@@ -81,4 +80,92 @@ test('a packet’s page by keys: a day typed or taken from the calendar, one dee
 	await expect(digest).toHaveCount(0);
 	await page.getByRole('button', { name: /sent it as/ }).click();
 	await expect(digest).toBeVisible();
+});
+
+test('people known by name or address, switches, sheets and choices side by side, by keys alone', async ({ page }) => {
+	await signIn(page, server);
+	// known, since they have taken part in the packet before
+	await drafted(page, server, { title: 'Loan of a cello', stops: [['a'], ['b']] });
+	await page.locator('[data-person=a]').click();
+	const name = page.getByRole('combobox', { name: 'Name' });
+	await name.fill('kit');
+	await expect(page.getByRole('option')).toHaveText([/kit\s*kit@post\.example/i]);
+	await clean(page, 'people known', { frameless: true });
+	await name.press('ArrowDown');
+	await name.press('Enter');
+	await expect(page.getByLabel('E-mail')).toHaveValue('kit@post.example');
+	// whoever is not known is written all the same
+	await name.fill('Kitty Nobody');
+	await expect(page.getByRole('option')).toHaveCount(0);
+	await name.press('Tab');
+	await expect(name).toHaveValue('Kitty Nobody');
+
+	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+	const remind = page.getByRole('switch', { name: 'remind whoever it waits for' });
+	await remind.focus();
+	await page.keyboard.press('Space');
+	await expect(page.getByLabel('Days to the first reminder')).toHaveValue('3');
+	await page.keyboard.press('Control+z');
+	await expect(remind).not.toBeChecked();
+
+	await page.getByRole('button', { name: 'Rehearse' }).click();
+	const [first, second] = [page.getByRole('tab').first(), page.getByRole('tab').nth(1)];
+	await first.focus();
+	await page.keyboard.press('ArrowRight');
+	await expect(second).toHaveAttribute('aria-selected', 'true');
+	await expect(page.locator('iframe')).toHaveAttribute('src', /person=b/);
+	const desk = page.getByRole('radio', { name: 'Desk' });
+	await desk.focus();
+	await page.keyboard.press('ArrowRight');
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('radio', { name: 'Phone' })).toBeChecked();
+	await page.keyboard.press('Escape');
+
+	await page.getByRole('button', { name: 'Send…' }).click();
+	await page.getByRole('radio', { name: 'now' }).focus();
+	await page.keyboard.press('ArrowDown');
+	await expect(page.getByRole('radio', { name: 'at a time' })).toBeChecked();
+	await expect(page.getByRole('button', { name: 'Let it go then' })).toBeVisible();
+	await clean(page, 'when it goes', { frameless: true });
+});
+
+test('with a finger at the width of a phone: a list, a menu, a box, a day; no view is wider than that', async ({
+	browser
+}) => {
+	const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' });
+	const page = await context.newPage();
+	await signIn(page, server);
+	await page.getByRole('button', { name: 'Columns' }).tap();
+	await page.getByRole('checkbox', { name: 'Sent by' }).tap();
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('columnheader', { name: 'Sent by' })).toBeVisible();
+	await page.getByRole('button', { name: 'Filter the list' }).tap();
+	await page.getByRole('combobox', { name: 'Waiting' }).tap();
+	await page.getByRole('option', { name: '3 days or longer' }).tap();
+	await expect(page.getByText('None of the packets that are out is like this.')).toBeVisible();
+	await page.getByRole('button', { name: 'No filter' }).tap();
+	await page.keyboard.press('Escape');
+	await page.getByRole('link', { name: 'Loan of a viola' }).tap();
+	await page.getByRole('button', { name: 'Move the deadline…' }).tap();
+	await page.getByRole('button', { name: 'Calendar: New last day' }).tap();
+	await page.getByRole('button', { name: /30 December 2030/ }).tap();
+	await page.getByRole('button', { name: 'Move it' }).tap();
+	await expect(page.getByText('to 2030-12-30')).toBeVisible();
+	await page.getByRole('button', { name: 'More to do' }).tap();
+	await page.getByRole('menuitem', { name: 'Withdraw…' }).tap();
+	await expect(page.getByRole('dialog')).toContainText('Withdraw P-');
+	await page.getByRole('dialog').getByRole('button', { name: 'Keep it out' }).tap();
+	await clean(page, 'a packet at 390');
+	// no view is wider than the phone; what is wide scrolls within itself
+	const width = () => page.evaluate(() => document.documentElement.scrollWidth);
+	expect(await width()).toBeLessThanOrEqual(390);
+	await page.getByRole('button', { name: 'Areas' }).tap();
+	await page.getByRole('menuitem', { name: 'Templates' }).tap();
+	await page.waitForURL('**/templates');
+	for (const view of ['templates', 'batches', 'records', 'settings', 'settings/about', 'stand-ins', 'account']) {
+		await page.goto(`${server.origin}/${view}`);
+		await ready(page);
+		expect.soft([view, await width()]).toEqual([view, 390]);
+	}
+	await context.close();
 });

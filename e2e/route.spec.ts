@@ -6,7 +6,6 @@ import { linkFromMail, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
-	test.setTimeout(180_000);
 	await server.seed('accounts').start();
 });
 test.afterAll(() => server.stop());
@@ -64,7 +63,7 @@ test('a route is ordered by dragging and by keys, with myself on it, a group, a 
 	await page.getByLabel('remind whoever it waits for').check();
 	await page.getByLabel('Days to the first reminder').fill('4');
 	await page.getByLabel('Days to the first reminder').press('Tab');
-	await page.getByRole('checkbox', { name: 'for', exact: true }).check();
+	await page.getByRole('switch', { name: 'for', exact: true }).check();
 	await page.getByLabel('hand their part over').check();
 	await page.getByText('How it is filed').click();
 	await clean(page, 'Bench, the packet');
@@ -407,7 +406,6 @@ test('whoever is spared by their group has no copies; one link that writes too o
 	page,
 	browser
 }) => {
-	test.setTimeout(120_000);
 	await signIn(page, server);
 	await drafted(page, server, { title: 'Either of two', stops: [['nora', 'owen']], more: ANY_ONE });
 	await sends(page);

@@ -7,3 +7,4 @@ await startDirectory(Number(port), origin!).catch((error: Error) => {
 	console.error(`The directory's stand-in could not start: ${error.message}`);
 	process.exit(1);
 });
+export {};

@@ -9,7 +9,7 @@ const all = { asked: 0, whole: 0, wrong: 0 };
 for (const edit of EDITS) {
 	const [tuned, kept] = [await judgeEdit(edit, true, [11]), await judgeEdit(edit, false, [11])];
 	const set = edit.scanned ? null : await judgeInBrowser(edit, browser);
-	const cells = [tuned, kept, set].flatMap((one) =>
+	const cells = [tuned, kept, set].flatMap<string | number>((one) =>
 		one ? [one.sure, one.asked, one.listed, one.wrong] : ['', '', '', '']
 	);
 	console.log(`| ${edit.name} | ${cells.join(' | ')} |`);

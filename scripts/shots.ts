@@ -1,8 +1,6 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { chromium, type Page } from '@playwright/test';
-import Database from 'better-sqlite3';
 import { spawn, spawnSync } from 'node:child_process';
-import { once } from 'node:events';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -10,6 +8,7 @@ import { engagement } from '../demo/documents';
 import { FORMS } from '../demo/forms';
 import { PASSWORD } from '../demo/password';
 import { BROWSER } from '../e2e/kit/browser';
+import { takesPart } from '../e2e/kit/draft';
 import { pictureOf } from '../e2e/kit/pictures';
 
 /** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
@@ -27,7 +26,7 @@ const env = {
 };
 const seeded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/seed.ts'], { env, stdio: 'inherit' });
 if (seeded.status !== 0) process.exit(1);
-let server = spawn(process.execPath, ['scripts/serve.mjs'], { env, stdio: 'inherit' });
+const server = spawn(process.execPath, ['scripts/serve.mjs'], { env, stdio: 'inherit' });
 const target = path.resolve(given ?? 'docs/screenshots');
 mkdirSync(target, { recursive: true });
 
@@ -40,7 +39,11 @@ const browser = await chromium.launch(BROWSER);
 try {
 	await started();
 	const desk = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-	const shot = (page: Page, name: string) => page.screenshot({ path: path.join(target, `${name}.png`) });
+	const shot = async (page: Page, name: string) => {
+		// nothing looks as if somebody pointed at it
+		await page.mouse.move(0, 0);
+		await page.screenshot({ path: path.join(target, `${name}.png`) });
+	};
 	const drawn = (page: Page) => page.locator('canvas[data-drawn=yes]').first().waitFor();
 	await desk.goto(`${origin}/sign-in`);
 	await desk.getByLabel('E-mail').fill('odile@brindlevale.example');
@@ -161,27 +164,47 @@ try {
 	await drawn(phone);
 	await phone.waitForTimeout(500);
 	await shot(phone, 'signing-phone');
+	// a batch sent, and answered over four days
+	await desk.goto(`${origin}/batches`);
+	await desk.getByRole('link', { name: 'stewards.csv' }).click();
+	await desk.waitForURL('**/batches/*');
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	const batch = desk.url();
+	await desk.getByRole('button', { name: 'Send 53…' }).click();
+	await desk.getByRole('button', { name: 'Send 53 now' }).click();
+	await desk.getByRole('button', { name: 'Nothing to send' }).waitFor({ timeout: 60_000 });
+	for (const stewards of [
+		[0, 2, 4, 5],
+		[6, 7, 9],
+		[10, 11],
+		[13, 14, 15]
+	]) {
+		for (const n of stewards) {
+			await desk.goto(`${origin}/stand-ins?to=s${n}@post.example`);
+			await desk.getByRole('link', { name: /To sign/ }).click();
+			const link = await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href');
+			const page = await takesPart(browser, origin + link);
+			await page.getByRole('button', { name: /handwriting 1/ }).click();
+			await page.getByRole('button', { name: /^Sign as/ }).click();
+			await page.getByRole('heading', { name: 'Signed' }).waitFor();
+			await page.context().close();
+		}
+		await desk.goto(`${origin}/stand-ins`);
+		await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+		const clock = desk.getByTestId('clock');
+		const before = await clock.textContent();
+		await desk.getByRole('button', { name: 'A day on' }).click();
+		while ((await clock.textContent()) === before) await desk.waitForTimeout(50);
+	}
+	await desk.goto(`${batch}?show=gone`);
+	await desk.getByText('12 have').waitFor();
+	await desk.waitForTimeout(500);
+	await shot(desk, 'batch-out');
 	const dark = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' });
 	await dark.context().addCookies(await desk.context().cookies());
 	await dark.goto(`${origin}/desk`);
 	await dark.getByRole('heading', { name: 'Out now' }).waitFor();
 	await shot(dark, 'desk-dark');
-
-	// letters that have nowhere to go: their lane pauses
-	server.kill('SIGTERM');
-	await once(server, 'exit');
-	const db = new Database(path.join(env.PELLUM_DATA, 'pellum.db'));
-	db.exec(`UPDATE jobs SET done_at = NULL WHERE id IN
-		(SELECT id FROM jobs WHERE kind = 'message' AND payload ->> '$.purpose' = 'copies' ORDER BY id DESC LIMIT 12)`);
-	db.close();
-	server = spawn(process.execPath, ['scripts/serve.mjs'], {
-		env: { ...env, PELLUM_SMTP: 'smtp://127.0.0.1:9', PELLUM_LOG: 'fatal' },
-		stdio: 'inherit'
-	});
-	await started();
-	await desk.goto(`${origin}/desk`);
-	await desk.getByText('Sending messages').waitFor({ timeout: 60_000 });
-	await shot(desk, 'desk-paused');
 } finally {
 	await browser.close();
 	server.kill('SIGTERM');

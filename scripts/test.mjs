@@ -1,11 +1,21 @@
 // Everything `npm test` does, in the order of what fails soonest. The last line is `N passed, N failed`.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
 
 export async function testAll(ensureBuild, bin) {
 	let passed = 0;
 	let failed = 0;
+	/** what failed, by name: said once more at the end, where whoever sees only that looks */
+	const faults = [];
 	mkdirSync('test-results', { recursive: true });
+	/** where the time went, for CONTRIBUTING: in seconds */
+	const took = [];
+	let since = performance.now();
+	const lap = (what) => {
+		took.push(`${what} ${Math.round((performance.now() - since) / 1000)}`);
+		since = performance.now();
+	};
 
 	/** A check that is one test: it holds or it does not. What it says is printed when it is done. */
 	const check = (name, file, list) =>
@@ -17,7 +27,10 @@ export async function testAll(ensureBuild, bin) {
 			child.on('error', (error) => (said += error.message));
 			child.on('close', (status) => {
 				if (status === 0) passed += 1;
-				else failed += 1;
+				else {
+					failed += 1;
+					faults.push(name);
+				}
 				console.log(`${said}${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
 				done();
 			});
@@ -30,9 +43,12 @@ export async function testAll(ensureBuild, bin) {
 	const suite = (name, file, list, report, read) => {
 		rmSync(report, { force: true });
 		spawnSync(bin(file), list, { stdio: ['ignore', 'inherit', 'inherit'] });
-		const counts = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : [0, 1];
+		const counts = existsSync(report)
+			? read(JSON.parse(readFileSync(report, 'utf8')))
+			: [0, 1, [`${name} ended early`]];
 		passed += counts[0];
 		failed += counts[1];
+		faults.push(...counts[2]);
 		console.log(`${name}: ${counts[0]} passed, ${counts[1]} failed`);
 	};
 
@@ -48,7 +64,9 @@ export async function testAll(ensureBuild, bin) {
 			['nothing unused', 'knip', ['--no-progress']]
 		)
 	]);
+	lap('checks');
 	ensureBuild();
+	lap('build');
 	passed += 1;
 	suite(
 		'unit tests',
@@ -57,15 +75,28 @@ export async function testAll(ensureBuild, bin) {
 		'test-results/unit.json',
 		(r) => [
 			r.numPassedTests,
-			r.numFailedTests + (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0)
+			r.numFailedTests + (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0),
+			r.testResults.flatMap((file) => [
+				...file.assertionResults
+					.filter((one) => one.status === 'failed')
+					.map(
+						(one) => `${path.relative('.', file.name)} › ${one.fullName}: ${one.failureMessages[0]?.split('\n')[0]}`
+					),
+				...(file.status === 'failed' && file.assertionResults.length === 0 ? [`${file.name}: ${file.message}`] : [])
+			])
 		]
 	);
+	lap('unit tests');
 	suite('end-to-end tests', 'playwright', ['test'], 'test-results/e2e.json', (r) => [
 		r.stats.expected,
-		r.stats.unexpected + (r.errors.length > 0 && r.stats.unexpected === 0 ? 1 : 0)
+		r.stats.unexpected + (r.errors.length > 0 && r.stats.unexpected === 0 ? 1 : 0),
+		r.errors.map((error) => error.message)
 	]);
+	lap('end-to-end tests, seeds among them');
+	console.log(`In seconds: ${took.join(', ')}.`);
 	// by setting only: it takes minutes, and some of its goals depend on the machine
 	if (process.env.PELLUM_STORM_SECONDS) await check('the storm', 'tsx', ['scripts/storm.ts']);
+	if (faults.length > 0) console.log(`Failed:\n${faults.join('\n')}`);
 	console.log(`${passed} passed, ${failed} failed`);
 	process.exit(failed === 0 && passed > 0 ? 0 : 1);
 }

@@ -47,7 +47,7 @@ export class Server {
 		this.child = spawn(process.execPath, ['scripts/serve.mjs'], { env: this.env });
 		this.child.stdout!.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
 		this.child.stderr!.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
-		for (let i = 0; i < 300; i++) {
+		for (let i = 0; i < 4000; i++) {
 			if (this.child.exitCode !== null) break;
 			if (
 				await fetch(`${this.origin}/logo`).then(
@@ -122,7 +122,7 @@ export async function signIn(page: Page, server: Server, who = 'odile'): Promise
 	await page.getByLabel('Password').fill(PASSWORD);
 	await page.getByRole('button', { name: 'Sign in' }).click();
 	// the first page of a server that has just begun may take long on a busy machine
-	await page.getByRole('heading', { name: 'Out now' }).waitFor({ timeout: 40_000 });
+	await page.getByRole('heading', { name: 'Out now' }).waitFor();
 	await ready(page);
 }
 

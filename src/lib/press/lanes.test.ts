@@ -17,7 +17,7 @@ const why = async (job: Promise<unknown>): Promise<string> => {
 
 describe('jobs in lanes', () => {
 	it('may wait longer than they may work: the time begins when a worker takes them', async () => {
-		const bytes = await letterLike(60);
+		const bytes = await letterLike(24);
 		const job = (time: number) => inLane('takeInJob', { bytes }, { lane: 'short', time });
 		await job(30_000);
 		const start = performance.now();
@@ -26,7 +26,7 @@ describe('jobs in lanes', () => {
 		// the last waits for five others, and may work no longer than three take
 		const all = await Promise.all(Array.from({ length: 6 }, () => why(job(3 * one + 200))));
 		expect(all).toEqual(Array(6).fill('done'));
-	}, 60_000);
+	});
 	it('say that they wait, that they are taken, and at which page they are', async () => {
 		const told: Told[] = [];
 		await inLane(
@@ -38,14 +38,14 @@ describe('jobs in lanes', () => {
 		expect(told.at(-1)).toEqual({ is: 'page', page: 3, of: 3 });
 	});
 	it('end when they are called off, when their time is over, or when they break, each told apart', async () => {
-		const bytes = await letterLike(120);
+		const bytes = await letterLike(40);
 		const ending = new AbortController();
 		const called = why(inLane('takeInJob', { bytes }, { lane: 'short', time: 30_000, signal: ending.signal }));
 		setTimeout(() => ending.abort(), 50);
 		expect(await called).toBe('cancelled');
 		expect(await why(inLane('takeInJob', { bytes }, { lane: 'short', time: 20 }))).toBe('heavy');
 		expect(await why(inLane('drawn', { bytes: 7 }, { lane: 'short', time: 30_000 }))).toBe('broken');
-	}, 60_000);
+	});
 	it.runIf(process.platform === 'linux')('that take long give way to the server and to what is soon done', async () => {
 		// proc(5): what stands after the closing bracket begins at field 3, and nice is field 19
 		const nice = (file: string) => Number(readFileSync(file, 'utf8').split(') ')[1]!.split(' ')[16]);
@@ -58,7 +58,7 @@ describe('jobs in lanes', () => {
 		expect(Math.max(...threads())).toBe(Math.min(19, own + 10));
 	});
 	it('of one lane don’t wait for those of another', async () => {
-		const bytes = await letterLike(150);
+		const bytes = await letterLike(50);
 		let long = false;
 		const slow = Promise.all(
 			Array.from({ length: 4 }, () => inLane('takeInJob', { bytes }, { lane: 'long', time: 60_000 }))
@@ -66,5 +66,5 @@ describe('jobs in lanes', () => {
 		await inLane('takeInJob', { bytes: await pdf(1) }, { lane: 'short', time: 30_000 });
 		expect(long).toBe(false);
 		await slow;
-	}, 60_000);
+	});
 });

@@ -28,7 +28,13 @@ const LARGE = 8_000_000;
 export type Following = Pick<Wish, 'told' | 'signal'>;
 
 /** Small work in the short lane; what turns out not to be soon done goes on among the long. */
-async function bySize<T>(name: string, job: object, size: number, time: number, following: Following = {}): Promise<T> {
+export async function bySize<T>(
+	name: string,
+	job: object,
+	size: number,
+	time: number,
+	following: Following = {}
+): Promise<T> {
 	if (size <= SMALL) {
 		try {
 			return await inLane<T>(name, job, { lane: 'short', time: TIME.short, ...following });
@@ -42,7 +48,7 @@ async function bySize<T>(name: string, job: object, size: number, time: number, 
 const CANCELLED = refuse('cancelled', 'Called off. Nothing was added.');
 
 /** The refusal for a job that came to nothing; what is no such end is thrown on. */
-function refusedFor(error: unknown, heavy: Refusal, broken: Refusal): Refusal {
+export function refusedFor(error: unknown, heavy: Refusal, broken: Refusal): Refusal {
 	if (!(error instanceof JobEnded)) throw error;
 	return error.why === 'cancelled' ? CANCELLED : error.why === 'heavy' ? heavy : broken;
 }

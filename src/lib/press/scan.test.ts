@@ -66,7 +66,7 @@ describe('a page that is a picture', () => {
 		expect([side.turn, other.turn, head.turn]).toEqual([270, 90, 180]);
 		for (const one of [askew, side, other, head])
 			expect(LABELS.filter((label) => one.words.some((word) => word.text === label)).length).toBeGreaterThanOrEqual(7);
-	}, 120_000);
+	});
 	it('is read in the packet’s language and English, of fifteen that ship', () => {
 		expect([undefined, 'en-GB', 'de-CH', 'ar', 'zh-CN', 'fi-FI'].map(languagesFor)).toEqual([
 			'eng',
@@ -115,5 +115,5 @@ describe('a scanned copy of a known document', () => {
 		});
 		expect(out.filter((one) => one === 'wrong')).toEqual([]);
 		expect(out.filter((one) => one === 'right').length / out.length).toBeGreaterThanOrEqual(0.8);
-	}, 120_000);
+	});
 });

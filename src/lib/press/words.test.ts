@@ -31,7 +31,7 @@ describe('words are read whole', () => {
 		}
 		expect(whole.both / whole.theirs).toBeGreaterThanOrEqual(0.99);
 		expect(whole.both / whole.ours).toBeGreaterThanOrEqual(0.97);
-	}, 60_000);
+	});
 	it.each([
 		['office-right-to-left', 1],
 		['browser-scripts', 0.94]

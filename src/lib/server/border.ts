@@ -1,5 +1,5 @@
 import type { Static, TSchema } from '@sinclair/typebox';
-import { Ajv2020 } from 'ajv/dist/2020.js';
+import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { cleanText, oneLine } from '../core/clean-text';
 import { refuse, type Refusal } from '../core/refusal';
 
@@ -29,8 +29,10 @@ ajv.addKeyword({
  * first: well-formed Unicode, without control characters, of one line where the schema says so.
  */
 export function border<S extends TSchema>(schema: S): (value: unknown) => Static<S> | Refusal {
-	const ok = ajv.compile(schema);
+	// made when it is first asked: all of them together are a seventh of a start
+	let ok: ValidateFunction | undefined;
 	return (given) => {
+		ok ??= ajv.compile(schema);
 		const value = cleanTexts(given);
 		if (ok(value)) return value as Static<S>;
 		const error = ok.errors?.[0];

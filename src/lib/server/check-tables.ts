@@ -12,15 +12,19 @@ type Row = Record<string, string | number | null>;
 export const isMoment = (text: string): boolean =>
 	!Number.isNaN(Date.parse(text)) && new Date(text).toISOString() === text;
 
+function isZip(bytes: Buffer): boolean {
+	return bytes.subarray(0, 2).toString('latin1') === 'PK';
+}
+
 /** First bytes of what is kept by its media type; others can't be told by theirs. */
 const HEADS: [string, (bytes: Buffer) => boolean][] = [
 	['application/pdf', (bytes) => bytes.subarray(0, 1024).includes('%PDF-')],
 	['image/png', (bytes) => bytes.subarray(0, 4).toString('latin1') === '\x89PNG'],
 	['image/jpeg', (bytes) => bytes[0] === 0xff && bytes[1] === 0xd8],
-	[
-		'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
-		(bytes) => bytes.subarray(0, 2).toString('latin1') === 'PK'
-	]
+	['application/vnd.openxmlformats-officedocument.wordprocessingml.document', isZip],
+	['application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', isZip],
+	// any bytes can be read as text of some kind; the digest says whether they are those that came
+	['text/csv', () => true]
 ];
 
 export function isMedia(bytes: Buffer, media: string): boolean {
@@ -33,7 +37,7 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	const row = db
 		.prepare<[string], Row>(
 			`SELECT reference, owner, title, status, folder, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head,
-			 template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable
+			 template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable, batch
 			 FROM packets WHERE id = ?`
 		)
 		.get(id);
@@ -47,7 +51,8 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 		owner: sender.kind === 'office' ? sender.account : '',
 		thread: JSON.stringify(want.thread),
 		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
-		head: links[links.length - 1]!.hash
+		head: links[links.length - 1]!.hash,
+		batch: db.prepare<[string], string>('SELECT batch FROM batch_packets WHERE packet = ?').pluck().get(id) ?? null
 	};
 	const faults = Object.keys(row).flatMap((key) =>
 		row[key] === wanted[key] ? [] : [`the lists say another ${key} than its events.`]
@@ -106,8 +111,8 @@ export function tableFaults(db: Db): string[] {
 	none(
 		'The number of packets is wrong for',
 		`SELECT status || ' in “' || folder || '”' AS what
-		 FROM (SELECT folder, status, count(*) AS seen FROM packets GROUP BY folder, status)
-		 FULL JOIN packet_counts USING (folder, status) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
+		 FROM (SELECT folder, status, batch IS NOT NULL AS batched, count(*) AS seen FROM packets GROUP BY folder, status, batched)
+		 FULL JOIN packet_counts USING (folder, status, batched) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
 	);
 	none(
 		'Something is said to lie in a folder that is not there',
@@ -247,5 +252,6 @@ const JSONS = [
 	['drafts', 'plan'],
 	['batches', 'columns'],
 	['batches', 'setting'],
+	['batches', 'origin'],
 	['mailbox', 'attachments']
 ] as const;

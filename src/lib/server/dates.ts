@@ -1,6 +1,7 @@
 import { isoDay } from '../core/calendar';
 import { calendarOf, type CalendarEntry } from '../core/icalendar';
 import type { Account } from './accounts';
+import { batchLines } from './batches';
 import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
 import { organisation } from './settings';
@@ -17,7 +18,7 @@ export function datesAsCalendar(house: House, account: Account): string {
 	const out = db
 		.prepare<[typeof seen], { id: string; title: string; reference: string; deadline: string }>(
 			`SELECT p.id, p.title, p.reference, p.deadline FROM packets p INDEXED BY packets_open
-			 WHERE p.ended_at IS NULL AND p.deadline IS NOT NULL AND ${MAY_SEE_PACKET} ORDER BY p.since LIMIT @most`
+			 WHERE p.ended_at IS NULL AND p.batch IS NULL AND p.deadline IS NOT NULL AND ${MAY_SEE_PACKET} ORDER BY p.since LIMIT @most`
 		)
 		.all(seen);
 	for (const { id, title, reference, deadline } of out)
@@ -28,6 +29,16 @@ export function datesAsCalendar(house: House, account: Account): string {
 			text: `${reference} ends if it is not complete by the end of this day.`,
 			link: `${config.origin}/packets/${id}`
 		});
+	// a batch is one line here too
+	for (const { id, name, until, out: left, mine } of batchLines(house, account))
+		if (until)
+			entries.push({
+				id: `${id}-deadline`,
+				day: isoDay(zone, until),
+				name: `Last day: ${name}`,
+				text: `${left} of this batch ${left === 1 ? 'is' : 'are'} still out; the first of them ends with this day.`,
+				link: `${config.origin}${mine ? `/batches/${id}` : `/desk?batch=${id}`}`
+			});
 	const termed = db
 		.prepare<[typeof seen], { id: string; title: string; reference: string; ends: string }>(
 			`SELECT p.id, p.title, p.reference, p.term_end AS ends FROM packets p

@@ -8,12 +8,12 @@ import { failingJobs, jobsAside, troubles, waitingIn } from './jobs';
 import { draftsOf } from './packets/drafts';
 import { ROW_COLUMNS, rowOf, type KeptRow } from './packets/rows';
 
-/** How many are out in the folders that this account sees into. */
+/** How many are out in the folders that this account sees into, beside those of batches. */
 export function countOut(house: House, account: Account): number {
 	return house.db
 		.prepare<[string], { n: number }>(
 			`SELECT coalesce(sum(n), 0) AS n FROM packet_counts
-			 WHERE status IN ('out', 'held') AND folder NOT IN (SELECT value FROM json_each(?))`
+			 WHERE status IN ('out', 'held') AND batched = 0 AND folder NOT IN (SELECT value FROM json_each(?))`
 		)
 		.get(looker(house.db, account).hidden)!.n;
 }
@@ -40,7 +40,7 @@ export function needsYou(house: House, account: Account): Need[] {
 			.prepare<[Seen], Bounced>(
 				`SELECT q.packet, p.title, q.person, q.name, q.email, q.since, q.phone
 				 FROM packets p INDEXED BY packets_unreachable CROSS JOIN packet_people q ON q.packet = p.id
-				 WHERE p.unreachable = 1 AND q.standing = 'unreachable' AND ${MAY_SEE_PACKET} ORDER BY p.since LIMIT @most`
+				 WHERE p.unreachable = 1 AND p.batch IS NULL AND q.standing = 'unreachable' AND ${MAY_SEE_PACKET} ORDER BY p.since LIMIT @most`
 			)
 			.all(seen)
 			.map((row): Need => ({ what: 'unreachable', ...row }))
@@ -49,8 +49,8 @@ export function needsYou(house: House, account: Account): Need[] {
 	needs.push(
 		...db
 			.prepare<[Seen & { soon: string }], KeptRow>(
-				`SELECT ${ROW_COLUMNS} FROM packets p INDEXED BY packets_deadline
-				 WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.deadline < @soon AND ${MAY_SEE_PACKET}
+				`SELECT ${ROW_COLUMNS} FROM packets p INDEXED BY packets_ending
+				 WHERE p.status = 'out' AND p.deadline IS NOT NULL AND p.batch IS NULL AND p.deadline < @soon AND ${MAY_SEE_PACKET}
 				 ORDER BY p.deadline LIMIT @most`
 			)
 			.all({ ...seen, soon })

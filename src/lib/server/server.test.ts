@@ -101,7 +101,7 @@ describe('the seal', () => {
 			expect.stringMatching(/^organisation-until-2026-11-24-.*-root\.pem$/),
 			'time-stamp-root.pem'
 		]);
-	}, 60_000);
+	});
 });
 
 describe('a clock that is set back', () => {
@@ -203,7 +203,7 @@ describe('mail by SMTP', () => {
 		expect(server.got).toHaveLength(1);
 		expect(failingJobs(t.house)).toEqual([]);
 		await server.close();
-	}, 40_000);
+	});
 	it('refused for good is shown with the address; refused for now is tried again', async () => {
 		const server = await smtp((to) => (to.startsWith('maren') ? 550 : 451));
 		const t = await testHouse({ smtp: url(server.port) });

@@ -16,7 +16,9 @@ const Organisation = Type.Object(
 		/** whether the record says how long each page was in view */
 		seenPages: Type.Optional(Type.Boolean()),
 		/** whether documents of a packet that is out may be exchanged while nobody has finished */
-		exchange: Type.Optional(Type.Boolean())
+		exchange: Type.Optional(Type.Boolean()),
+		/** how many packets of a batch go in a minute; without it, as fast as can be */
+		pace: Type.Optional(Type.Integer({ minimum: 1, maximum: 6000 }))
 	},
 	{ additionalProperties: false }
 );

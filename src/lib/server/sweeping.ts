@@ -30,11 +30,17 @@ export function sweepUnused(house: House): number {
 					db.prepare('UPDATE handed_in SET used = 1 WHERE packet = ? AND digest = ?').run(packet, digest);
 				else {
 					db.prepare('DELETE FROM handed_in WHERE packet = ? AND digest = ?').run(packet, digest);
-					if (isUnused(house, digest)) gone += db.prepare('DELETE FROM blobs WHERE digest = ?').run(digest).changes;
+					gone += dropUnused(house, digest);
 				}
 			}
 		});
 	return gone;
+}
+
+/** Puts a file away that nothing names any more; how many that were. */
+export function dropUnused(house: House, digest: string): number {
+	if (!isUnused(house, digest)) return 0;
+	return house.db.prepare('DELETE FROM blobs WHERE digest = ?').run(digest).changes;
 }
 
 /** Whether nothing else is this file: the same bytes are kept once, whoever brought them. */
@@ -44,7 +50,8 @@ function isUnused({ db }: House, digest: string): boolean {
 			`SELECT 1 FROM handed_in WHERE digest = @digest UNION ALL SELECT 1 FROM holders WHERE digest = @digest
 			 UNION ALL SELECT 1 FROM papers WHERE digest = @digest UNION ALL SELECT 1 FROM papers WHERE thumbnail = @digest
 			 UNION ALL SELECT 1 FROM papers WHERE original = @digest UNION ALL SELECT 1 FROM paper_sources WHERE source = @digest
-			 UNION ALL SELECT 1 FROM attachments WHERE digest = @digest LIMIT 1`
+			 UNION ALL SELECT 1 FROM attachments WHERE digest = @digest
+			 UNION ALL SELECT 1 FROM batches WHERE file = @digest LIMIT 1`
 		)
 		.get({ digest });
 	return named === undefined && organisation(db).logo !== digest;

@@ -1,12 +1,15 @@
+import { isoDay } from '../core/calendar';
+import { datesIn } from '../core/intl';
+
 /** Dates and times as the office reads them; `zone` is an IANA name, `at` ISO 8601. */
 export function day(at: string, zone: string, now: string): string {
-	const of = (date: string) => new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(date));
-	const days = Math.round((Date.parse(of(at)) - Date.parse(of(now))) / 86_400_000);
+	const [that, today] = [isoDay(zone, at), isoDay(zone, now)];
+	const days = Math.round((Date.parse(that) - Date.parse(today)) / 86_400_000);
 	if (days === 0) return 'today';
 	if (days === 1) return 'tomorrow';
 	if (days === -1) return 'yesterday';
-	const sameYear = of(at).slice(0, 4) === of(now).slice(0, 4);
-	return new Intl.DateTimeFormat('en-GB', {
+	const sameYear = that.slice(0, 4) === today.slice(0, 4);
+	return datesIn('en-GB', {
 		day: 'numeric',
 		month: 'short',
 		...(!sameYear && { year: 'numeric' }),
@@ -15,15 +18,11 @@ export function day(at: string, zone: string, now: string): string {
 }
 
 export function moment(at: string, zone: string): string {
-	return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: zone }).format(
-		new Date(at)
-	);
+	return datesIn('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: zone }).format(new Date(at));
 }
 
 export function clock(at: string, zone: string, language = 'en'): string {
-	return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { timeStyle: 'short', timeZone: zone }).format(
-		new Date(at)
-	);
+	return datesIn(language === 'en' ? 'en-GB' : language, { timeStyle: 'short', timeZone: zone }).format(new Date(at));
 }
 
 /** This moment by the browser's own clock, ISO 8601 in UTC. */

@@ -1,3 +1,4 @@
+import { numbersIn } from '../core/intl';
 import { dayIn } from '../core/calendar';
 import { isolated } from '../core/clean-text';
 import type { Refusal, Value, Values } from '../core/refusal';
@@ -85,7 +86,7 @@ export function wordsIn(language: string, texts: Texts): Words {
 			.map((part) => {
 				if (typeof part === 'string') return part;
 				const [name, by, branches] = part;
-				if (name === '#') return new Intl.NumberFormat(tagOf(language)).format(n);
+				if (name === '#') return numbersIn(tagOf(language)).format(n);
 				const value = values[name];
 				if (value === undefined) return `{${name}}`;
 				if (!by) return shown(name, value);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '$lib/ui/forms';
 	import Asked from '$lib/ui/frame/Asked.svelte';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 
@@ -13,12 +14,7 @@
 			was sorted out as unwanted, or ask an owner which address you have.
 		</p>
 	{:else}
-		<form
-			method="POST"
-			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
-		>
+		<form method="POST" use:enhance={keepFilled}>
 			<Asked label="E-mail" name="email" type="email" autocomplete="username" defaultValue={form?.email ?? ''} />
 			<p class="wrong pb-2 empty:hidden" role="alert">{form?.say ?? ''}</p>
 			<button class="button primary w-full">Send the letter</button>

@@ -1,3 +1,4 @@
+import { datesIn } from '../intl';
 import { TZDate } from '@date-fns/tz';
 import { addDays, endOfDay } from 'date-fns';
 
@@ -63,7 +64,7 @@ export function isZone(zone: string): boolean {
 /** A day as people in that zone write it, such as 2 December 2026. */
 export function dayIn(zone: string, at: string, locale = 'en-GB'): string {
 	return (
-		new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: zone })
+		datesIn(locale, { dateStyle: 'long', timeZone: zone })
 			.formatToParts(new Date(at))
 			// Ukrainian ends a day with an abbreviation, and no sentence can end after that
 			.map(({ type, value }) => (type === 'literal' ? value.replace(/\s*р\.$/, '') : value))
@@ -73,7 +74,7 @@ export function dayIn(zone: string, at: string, locale = 'en-GB'): string {
 
 /** A moment to the minute, such as 2 Dec 2026, 14:05. */
 export function momentIn(zone: string, at: string, locale = 'en-GB'): string {
-	return new Intl.DateTimeFormat(locale, {
+	return datesIn(locale, {
 		dateStyle: 'medium',
 		timeStyle: 'short',
 		timeZone: zone
@@ -82,5 +83,5 @@ export function momentIn(zone: string, at: string, locale = 'en-GB'): string {
 
 /** The calendar day of a moment in a zone, ISO 8601 (`2026-12-02`). */
 export function isoDay(zone: string, at: string): string {
-	return new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(at));
+	return datesIn('sv-SE', { timeZone: zone }).format(new Date(at));
 }

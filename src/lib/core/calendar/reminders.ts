@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, addMonths } from 'date-fns';
+import { isoDay } from './deadline';
 
 /** The hour of the day, in the organisation's zone, at which Pellum writes by itself. */
 const HOUR = 9;
@@ -41,5 +42,5 @@ export function nextReminder({ since, opened, sent, rule, deadline, zone }: Remi
 /** The last day of a term of so many months from a moment, ISO 8601. A month after 31 January is the last of February. */
 export function termEnd(from: string, months: number, zone: string): string {
 	const end = addDays(addMonths(new TZDate(from, zone), months), -1);
-	return new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(new Date(end.getTime()));
+	return isoDay(zone, end.toISOString());
 }

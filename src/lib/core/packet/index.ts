@@ -57,7 +57,18 @@ export {
 	type WordingRequest
 } from './state';
 export { nextMoment, termEndOf } from './time';
-export type { Correcting, DraftRow, Need, PacketView, Work, Thread, ThreadPerson } from './views';
+export type {
+	BatchLine,
+	BatchStanding,
+	Correcting,
+	DraftRow,
+	Need,
+	OutRow,
+	PacketView,
+	Work,
+	Thread,
+	ThreadPerson
+} from './views';
 export { filesIn } from './files';
 export { askedIn, askedOf } from './list-address';
 export {

@@ -7,6 +7,7 @@ export function askedIn(list: PacketList, query: URLSearchParams): PacketsAsked 
 	const days = Number.parseInt(query.get('days') ?? '', 10);
 	const folder = query.get('folder');
 	const filter: Filter = {
+		...(list === 'open' && text('batch') && { batch: text('batch')! }),
 		...(text('template') && { template: text('template')! }),
 		...(folder !== null && { folder: folder === '-' ? '' : folder.slice(0, 200) }),
 		...(text('sender') && { sender: text('sender')! }),

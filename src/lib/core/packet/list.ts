@@ -15,6 +15,8 @@ export interface Place {
 
 /** Which packets: all conditions hold at once; what is not given does not matter. */
 export interface Filter {
+	/** those of one batch, which stand in no other list of what is out */
+	batch?: string;
 	template?: string;
 	/** '' for those in none */
 	folder?: string;

@@ -22,6 +22,22 @@ export interface ThreadPerson {
 /** The route as screens draw it: stops in order, people side by side. */
 export type Thread = ThreadPerson[][];
 
+/** A packet that is out, in a list. */
+export interface OutRow {
+	id: string;
+	title: string;
+	reference: string;
+	folder: string;
+	/** the name of who sent it */
+	sender: string;
+	sentAt: string;
+	deadline: string | null;
+	shutUntil: string | null;
+	thread: Thread;
+	/** what is usual for its template */
+	usualHours: number | null;
+}
+
 /** A packet that is out and is being corrected, as the Bench has to know it. */
 export interface Correcting {
 	packet: string;
@@ -72,6 +88,30 @@ export type Need =
 			since: string;
 	  }
 	| ({ what: 'draft'; draft: string } & Omit<DraftRow, 'id'>);
+
+/** How the packets of a batch stand. */
+export interface BatchStanding {
+	have: number;
+	out: number;
+	/** neither: declined, withdrawn, over */
+	ended: number;
+	/** how many of those that are out have somebody who can't be reached */
+	unreachable: number;
+	/** since when the longest waits, ISO 8601 */
+	longest: string | null;
+	/** the first last day of those that are out, ISO 8601 */
+	until: string | null;
+}
+
+/** A batch that has something out, as one line of the Desk. */
+export interface BatchLine extends BatchStanding {
+	id: string;
+	name: string;
+	/** what its template is called */
+	template: string;
+	/** the account that looks has made it */
+	mine: boolean;
+}
 
 /** A draft in a list. */
 export interface DraftRow {

@@ -1,75 +1,93 @@
-import { folded } from '../folded';
-import type { Plan } from '../packet';
-import { isMailed, isTexted } from '../packet';
+import { groupOptions, kindOf, optionsOf, questionOf } from '../field';
+import { isMailed, isTexted, LOCALES, type Field, type Plan, type PlanPerson } from '../packet';
 import { openAnswers, openRoles, roleName } from '../template';
 
-/** What a column of a sheet may fill in: part of a person, an answer of the sender's, or the title. */
-export type Target = { id: string; name: string; needed: boolean; words: string[] } & (
+/** Parts of a person that a sheet can bring. */
+export type Part = 'name' | 'email' | 'phone' | 'note' | 'locale' | 'deliver';
+
+/** What a column of a sheet may fill in: part of a person, an answer of the sender's, or something of the packet. */
+export type Target = {
+	id: string;
+	name: string;
+	needed: boolean;
+	/** what its column may be called, the likeliest first */
+	words: string[];
+	/** what there is to choose from, where it is one of several */
+	choices?: string[];
+} & (
 	| { what: 'title' }
-	| { what: 'person'; person: string; part: 'name' | 'email' | 'phone' }
+	| { what: 'days' }
+	| { what: 'person'; person: string; part: Part }
 	| { what: 'answer'; field: string }
 );
 
-/** Which column fills which target, by the target's id; a target that is not there stays as the template has it. */
-export type Mapping = Record<string, number>;
+const PARTS: Record<Part, { name: string; words: string[]; choices?: string[] }> = {
+	name: { name: 'name', words: ['name', 'full name', 'who'] },
+	email: { name: 'e-mail', words: ['email', 'e-mail', 'mail', 'email address', 'address'] },
+	phone: { name: 'telephone', words: ['phone', 'telephone', 'mobile', 'phone number'] },
+	note: { name: 'a private word', words: ['private word', 'private note', 'note', 'remark'] },
+	locale: { name: 'language', words: ['language', 'locale'], choices: [...LOCALES] },
+	deliver: { name: 'delivery', words: ['delivery', 'reached by'], choices: ['mail', 'text', 'mail and text', 'link'] }
+};
 
-/** All that a template leaves open and a row can bring, in the order in which it is asked. */
+/** All that a template leaves open and a row can bring, in the order in which it is asked; what a row may add comes last. */
 export function targetsOf(plan: Plan): Target[] {
 	const roles = openRoles(plan);
-	const people = roles.flatMap((person): Target[] => {
+	const part = (person: PlanPerson, what: Part, needed: boolean): Target => {
 		const role = roleName(person);
-		const one = (part: 'name' | 'email' | 'phone', name: string, words: string[]): Target => ({
-			id: `${person.id}.${part}`,
+		const { name, words, choices } = PARTS[what];
+		return {
+			id: `${person.id}.${what}`,
 			name: `${role}: ${name}`,
-			needed: person.optional !== true,
-			words: [...words.map((word) => `${role} ${word}`), ...(part === 'name' ? [role] : []), ...words],
+			needed: needed && person.optional !== true,
+			words: [
+				...words.map((word) => `${role} ${word}`),
+				...(what === 'name' ? [role] : []),
+				// what may be anybody's is nobody's: it has to say whose it is
+				...(what === 'note' && roles.length > 1 ? [] : words)
+			],
+			...(choices && { choices }),
 			what: 'person',
 			person: person.id,
-			part
-		});
-		return [
-			one('name', 'name', ['name', 'full name', 'who']),
-			...(isMailed(person) ? [one('email', 'e-mail', ['email', 'e-mail', 'mail', 'email address', 'address'])] : []),
-			...(isTexted(person) ? [one('phone', 'telephone', ['phone', 'telephone', 'mobile', 'phone number'])] : [])
-		];
+			part: what
+		};
+	};
+	const people = roles.flatMap((person) => [
+		part(person, 'name', true),
+		...(isMailed(person) ? [part(person, 'email', true)] : []),
+		...(isTexted(person) ? [part(person, 'phone', true)] : [])
+	]);
+	const answers = openAnswers(plan).map((field): Target => {
+		const choices = choicesOf(plan, field);
+		return {
+			id: `answer.${field.id}`,
+			name: field.label || field.key,
+			needed: field.required,
+			words: [field.key, field.label].filter(Boolean),
+			...(choices.length > 0 && { choices }),
+			what: 'answer',
+			field: field.id
+		};
 	});
-	const answers = openAnswers(plan).map((field): Target => ({
-		id: `answer.${field.id}`,
-		name: field.label || field.key,
-		needed: field.required,
-		words: [field.key, field.label].filter(Boolean),
-		what: 'answer',
-		field: field.id
-	}));
-	return [...people, ...answers, { id: 'title', name: 'Title', needed: false, words: ['title'], what: 'title' }];
+	const more = roles.flatMap((person) => [
+		...(isTexted(person) ? [] : [part(person, 'phone', false)]),
+		part(person, 'note', false),
+		part(person, 'locale', false),
+		part(person, 'deliver', false)
+	]);
+	return [
+		...people,
+		...answers,
+		{ id: 'title', name: 'Title', needed: false, words: ['title'], what: 'title' },
+		{ id: 'days', name: 'Days to complete', needed: false, words: ['days', 'days to complete'], what: 'days' },
+		...more
+	];
 }
 
-const plain = (text: string) => folded(text).replace(/[^\p{L}\p{N}]/gu, '');
-
-/**
- * Which columns are likely meant for which targets, by their headings: the same words first, then one within the other.
- * A column fills one target only.
- */
-export function matched(columns: readonly string[], targets: readonly Target[]): Mapping {
-	const mapping: Mapping = {};
-	const headings = columns.map(plain);
-	const taken = new Set<number>();
-	const take = (fits: (heading: string, word: string) => boolean) => {
-		for (const target of targets) {
-			if (mapping[target.id] !== undefined) continue;
-			const words = target.words.map(plain);
-			for (const word of words) {
-				const at = headings.findIndex((heading, i) => heading !== '' && !taken.has(i) && fits(heading, word));
-				if (at < 0) continue;
-				mapping[target.id] = at;
-				taken.add(at);
-				break;
-			}
-		}
-	};
-	take((heading, word) => heading === word);
-	take(
-		(heading, word) => word.length > 3 && (heading.includes(word) || (heading.length > 3 && word.includes(heading)))
-	);
-	return mapping;
+/** The texts that somebody chooses from in a field, empty where it is no choice. */
+function choicesOf(plan: Plan, field: Field): string[] {
+	const drawn = kindOf(field.kind).kind;
+	if (drawn === 'choice') return optionsOf(field).map(({ text, value }) => text || value);
+	if (drawn === 'pick-one') return groupOptions(questionOf(plan.fields, field)).map(({ text, value }) => text || value);
+	return [];
 }

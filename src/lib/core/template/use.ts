@@ -9,7 +9,15 @@ import { SENDER, type Field, type Plan, type PlanPerson } from '../packet/plan';
 export interface Given {
 	title?: string;
 	/** by the id of the role; null: this optional role stays empty */
-	people?: Record<string, Pick<PlanPerson, 'name' | 'email' | 'phone' | 'check'> | null>;
+	people?: Record<
+		string,
+		Pick<PlanPerson, 'name' | 'email' | 'phone' | 'check' | 'note' | 'locale' | 'deliver'> | null
+	>;
+	/** days to complete */
+	days?: number;
+	/** everybody's letter */
+	subject?: string;
+	message?: string;
 	/** the sender's answers, by field */
 	answers?: Answers;
 }
@@ -75,6 +83,9 @@ export function used(plan: Plan, given: Given): Plan {
 	const filled = {
 		...plan,
 		title: given.title ?? plan.title,
+		days: given.days ?? plan.days,
+		message: given.message ?? plan.message,
+		...(given.subject !== undefined && { subject: given.subject }),
 		people,
 		...(given.answers && { answers: { ...plan.answers, ...given.answers } })
 	};

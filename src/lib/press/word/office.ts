@@ -7,6 +7,8 @@ import path from 'node:path';
 const TIME = 60_000;
 /** Address space in KB that it may take. */
 const MEMORY = 3 * 1024 * 1024;
+/** Seconds of a processor's time: whatever else goes wrong, it ends some day. */
+const WORK = 120;
 
 /** Where LibreOffice is: as `PELLUM_OFFICE` says, else on the PATH; null where the machine has none. */
 function officePath(): string | null {
@@ -34,7 +36,8 @@ const NOBODY = 65_534;
 
 /**
  * What a program is begun through so that it reaches nothing: a network namespace without any network (unshare(1)), and, where
- * this process may choose, a user who owns nothing. Looked up once.
+ * this process may choose, a user who owns nothing. And so that it ends with whoever wanted it: a worker that is ended can't end
+ * it any more, so that its processes have a namespace of their own, whose end they don't outlive. Looked up once.
  */
 let confining: { through: string[]; asNobody: boolean } | null = null;
 function confined(): { through: string[]; asNobody: boolean } {
@@ -42,9 +45,24 @@ function confined(): { through: string[]; asNobody: boolean } {
 	const first = (choices: string[][]) => choices.find(works) ?? [];
 	if (!confining) {
 		const root = process.getuid?.() === 0;
-		const alone = first(root ? [['unshare', '-n', '--']] : [['unshare', '-r', '-n', '--']]);
+		const mapped = root ? [] : ['-r'];
+		const alone = first([
+			['setpriv', '--pdeathsig', 'KILL', '--', 'unshare', ...mapped, '-n', '-p', '-f', '--kill-child', '--'],
+			['unshare', ...mapped, '-n', '--']
+		]);
 		const nobody = root
-			? first([['setpriv', `--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups', '--no-new-privs', '--']])
+			? first([
+					[
+						'setpriv',
+						`--reuid=${NOBODY}`,
+						`--regid=${NOBODY}`,
+						'--clear-groups',
+						'--no-new-privs',
+						'--pdeathsig',
+						'KILL',
+						'--'
+					]
+				])
 			: [];
 		confining = { through: [...alone, ...nobody], asNobody: nobody.length > 0 };
 	}
@@ -107,7 +125,7 @@ function ran(office: string, folder: string): Promise<boolean> {
 	return new Promise((resolve) => {
 		// its own group, so that whatever it starts is ended with it; the shell only sets the bound
 		const command = [...confined().through, office, ...args];
-		const child = spawn('/bin/sh', ['-c', `ulimit -v ${MEMORY}; exec "$0" "$@"`, ...command], {
+		const child = spawn('/bin/sh', ['-c', `ulimit -v ${MEMORY}; ulimit -t ${WORK}; exec "$0" "$@"`, ...command], {
 			cwd: folder,
 			env: { PATH: process.env['PATH'] ?? '', HOME: folder, ...NO_PROXY },
 			stdio: 'ignore',

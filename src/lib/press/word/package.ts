@@ -1,8 +1,9 @@
 import { cutText } from '../../core/clean-text';
 import { inUtf8, relationshipsIn, shutOff } from './outside';
-import { strFromU8, strToU8, Unzip, UnzipInflate, zipSync } from 'fflate';
+import { strFromU8, strToU8, zipSync } from 'fflate';
 import { DOMParser } from 'linkedom';
 import { refuse, type Refusal } from '../../core/refusal';
+import { unfold } from '../unfold';
 
 /** A Word document unfolded (ECMA-376-2): its parts by name, and which of them is the text. */
 export interface WordPackage {
@@ -10,8 +11,7 @@ export interface WordPackage {
 	main: string;
 }
 
-const MOST_INSIDE = 200 * 1024 * 1024;
-const MOST_PARTS = 5000;
+const MOST = { bytes: 200 * 1024 * 1024, parts: 5000 };
 
 const NONE = refuse('not-a-docx', 'This is not a Word document that can be read. Save it anew, or as PDF.');
 
@@ -20,8 +20,10 @@ const NONE = refuse('not-a-docx', 'This is not a Word document that can be read.
  * `docx-external` (parts that lie elsewhere).
  */
 export function unfolded(bytes: Uint8Array): WordPackage | Refusal {
-	const parts = unzipped(bytes);
-	if (!(parts instanceof Map)) return parts;
+	const parts = unfold(bytes, MOST);
+	if (parts === 'broken') return NONE;
+	if (parts === 'heavy')
+		return refuse('docx-too-heavy', 'The Word document unfolds to more than is permitted. Save it anew, or as PDF.');
 	if (!inUtf8(parts)) return NONE;
 	const outside = shutOff(parts);
 	if (outside !== null)
@@ -79,40 +81,4 @@ function relations(parts: Map<string, Uint8Array>, name: string): { kind: string
 		kind: one.getAttribute('Type') ?? '',
 		target: one.getAttribute('Target') ?? ''
 	}));
-}
-
-function unzipped(bytes: Uint8Array): Map<string, Uint8Array> | Refusal {
-	let size = 0;
-	let count = 0;
-	let heavy = false;
-	const chunks = new Map<string, Uint8Array[]>();
-	const unzip = new Unzip((file) => {
-		count++;
-		if (count > MOST_PARTS) heavy = true;
-		if (heavy) return;
-		file.ondata = (error, chunk) => {
-			if (error) throw error;
-			size += chunk.length;
-			if (size > MOST_INSIDE) {
-				heavy = true;
-				file.terminate();
-				return;
-			}
-			const all = chunks.get(file.name);
-			if (all) all.push(chunk);
-			else chunks.set(file.name, [chunk]);
-		};
-		file.start();
-	});
-	unzip.register(UnzipInflate);
-	try {
-		// in pieces, so that a bomb is noticed before it has gone off
-		for (let at = 0; at < bytes.length && !heavy; at += 65_536)
-			unzip.push(bytes.subarray(at, at + 65_536), at + 65_536 >= bytes.length);
-	} catch {
-		if (!heavy) return NONE;
-	}
-	if (heavy)
-		return refuse('docx-too-heavy', 'The Word document unfolds to more than is permitted. Save it anew, or as PDF.');
-	return new Map([...chunks].map(([name, all]) => [name, new Uint8Array(Buffer.concat(all))]));
 }

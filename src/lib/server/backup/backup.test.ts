@@ -101,7 +101,7 @@ describe('a backup', () => {
 		expect(officeEvents(t.house.db)[0]).toMatchObject({ type: 'BackupMade' });
 		expect(health(t.house).lastBackup).toBe(backupList(t.house)[0]!.at);
 		t.house.db.close();
-	}, 60_000);
+	});
 	it('is a command: backup, restore, check-data', async () => {
 		const { t, folder } = await onDisk();
 		await keepRoot(t.house);
@@ -118,5 +118,5 @@ describe('a backup', () => {
 		rmSync(path.join(folder, 'pellum.db'));
 		const { status, stderr } = run('restore', path.join(folder, 'nothing.db'));
 		expect([status, stderr]).toEqual([1, expect.stringContaining('Nothing was restored. There is no file')]);
-	}, 60_000);
+	});
 });

@@ -1,4 +1,23 @@
-export { runBatch, sendRows, stopRun, type BatchJob } from './running';
+import type { House } from '../house';
+import { doNext, type DeedJob } from './afterwards';
+import { sendRows, stopRun, type SendJob } from './running';
+
+export { comingIn, forAllOut } from './afterwards';
+export { verdictsOf } from './judging';
+export { batchLines, standingOf } from './lines';
+export { readySheet } from './ready';
 export { batchRows } from './rows';
+export { goOn, pauseRun, runBatch, stopRun } from './running';
 export { sheetBack } from './standing';
-export { batches, newBatch, readBatch, replaceSheet, settle, verdictsOf } from './store';
+export { batches, chooseSheet, newBatch, putRight, readBatch, replaceSheet, settle } from './store';
+
+/** Work on a batch: rows to send, or a deed for all that is out. */
+export type BatchJob = SendJob | DeedJob;
+
+export const workBatch = (house: House, job: BatchJob, done: () => void): Promise<null> =>
+	'deed' in job ? doNext(house, job, done) : sendRows(house, job, done);
+
+/** Work that could not be done was set aside: a run that it belongs to is over. */
+export function giveUp(house: House, job: BatchJob): void {
+	if (!('deed' in job)) stopRun(house, job, 'It could not go on; the reason stands on the Desk.');
+}

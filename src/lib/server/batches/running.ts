@@ -1,25 +1,40 @@
 import { cutText } from '../../core/clean-text';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { targetsOf, whoOf } from '../../core/sheet';
+import { broughtBy, targetsOf, whoOf } from '../../core/sheet';
+import type { Given } from '../../core/template';
 import { accountById, type Account } from '../accounts';
 import { inTransaction, isBusy, isFull } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
 import { queue } from '../jobs/outbox';
-import type { Given } from '../../core/template';
-import { sendTemplate } from '../templates';
-import { readBatch, verdictsOf } from './store';
+import { organisation } from '../settings';
+import { planForUse, sendTemplate } from '../templates';
+import { verdictsOf } from './judging';
+import { readBatch } from './store';
 
-/** Sending a batch: a job that takes some rows at a time, so that it can be left, and comes back to. */
+/** Sending a batch: a job that takes some rows at a time, so that it can be left, paused, and comes back to. */
 
 const AT_A_TIME = 20;
+/** So many are written to the disk at once: each alone would wait for it. */
+const TOGETHER = 10;
+const MINUTE = 60_000;
 
-export interface BatchJob {
+export interface SendJob {
 	batch: string;
 	account: string;
+	/** the template as it was when the rows were judged */
+	template: string;
+	version: number;
 	/** counts the parts of a run, so that each is a job of its own */
 	part: number;
 	run: string;
+}
+
+/** What is kept of a row until it goes: as it was shown. */
+interface Due {
+	who: string;
+	given: Given;
+	brought: Record<string, string>;
 }
 
 /** Starts to send what is ready. Refuses where nothing is, and while it runs already. */
@@ -27,71 +42,154 @@ export function runBatch(house: House, account: Account, id: string): { wanted: 
 	return inTransaction(house.db, () => {
 		const batch = readBatch(house, id);
 		if (isRefusal(batch)) return batch;
-		if (batch.running) return refuse('batch-runs', 'It is being sent already.');
+		if (batch.going !== 'rests') return refuse('batch-runs', 'It is being sent already.');
 		const found = verdictsOf(house, account, batch);
 		if (isRefusal(found)) return found;
-		const wanted = found.verdicts.filter((verdict) => verdict.is === 'ready').length;
+		const targets = targetsOf(found.plan);
+		const who = whoOf(targets, batch.sheet, batch.setting.mapping);
+		house.db.prepare('UPDATE batch_rows SET fault = NULL, given = NULL WHERE batch = ?').run(id);
+		const keep = house.db.prepare('UPDATE batch_rows SET given = ? WHERE batch = ? AND n = ?');
+		let wanted = 0;
+		found.verdicts.forEach((verdict, n) => {
+			if (verdict.is !== 'ready') return;
+			wanted += 1;
+			const brought = broughtBy(batch.sheet.rows[n]!, targets, batch.setting);
+			keep.run(JSON.stringify({ who: who[n]!, given: verdict.given, brought } satisfies Due), id, n);
+		});
 		if (wanted === 0) return refuse('nothing-ready', 'No row is ready to go.');
-		house.db.prepare('UPDATE batches SET running = 1, wanted = ?, sent = 0 WHERE id = ?').run(wanted, id);
-		house.db.prepare('UPDATE batch_rows SET fault = NULL WHERE batch = ?').run(id);
-		queuePart(house, { batch: id, account: account.id, part: 0, run: newId(house.now()) });
+		house.db
+			.prepare(
+				`UPDATE batches SET running = 1, wanted = ?, sent = 0, failed = 0, began_at = ?, stopped = '', revision = revision + 1
+				 WHERE id = ?`
+			)
+			.run(wanted, house.now().toISOString(), id);
+		begin(house, account, id, batch.template, found.plan.from?.[0]?.version ?? 0);
 		return { wanted };
 	});
 }
 
-function queuePart(house: House, job: BatchJob): void {
-	queue(house, 'batch', `batch:${job.batch}:${job.run}:${job.part}`, job);
+function begin(house: House, account: Account, batch: string, template: string, version: number): void {
+	queuePart(house, { batch, account: account.id, template, version, part: 0, run: newId(house.now()) });
+}
+
+function queuePart(house: House, job: SendJob, dueAt = house.now().toISOString()): void {
+	queue(house, 'batch', `batch:${job.batch}:${job.run}:${job.part}`, job, dueAt);
 	house.changes.emit('jobs');
 }
 
-/** A run that can't go on is over: what has not gone can be sent again. */
-export function stopRun(house: House, { batch }: BatchJob): void {
-	house.db.prepare('UPDATE batches SET running = 0 WHERE id = ?').run(batch);
+/** Lets a run rest: the row under way still goes. Refuses where it does not go. */
+export function pauseRun(house: House, id: string): Refusal | null {
+	const { changes } = house.db
+		.prepare('UPDATE batches SET running = 2, revision = revision + 1 WHERE id = ? AND running = 1')
+		.run(id);
+	if (changes === 0) return refuse('batch-rests', 'It is not being sent at present.');
+	house.changes.emit('packet', '');
+	return null;
+}
+
+/** Goes on where it was paused: with what was shown when it began. */
+export function goOn(house: House, account: Account, id: string): Refusal | null {
+	return inTransaction(house.db, () => {
+		const batch = readBatch(house, id);
+		if (isRefusal(batch)) return batch;
+		if (batch.going !== 'pauses') return refuse('batch-rests', 'It is not paused.');
+		const found = planForUse(house, account, batch.template);
+		if (isRefusal(found)) return found;
+		house.db.prepare('UPDATE batches SET running = 1, revision = revision + 1 WHERE id = ?').run(id);
+		begin(house, account, id, batch.template, found.plan.from?.[0]?.version ?? 0);
+		return null;
+	});
+}
+
+/** Ends a run before its end, for a reason that is told: what has not gone can be judged and sent again. */
+export function stopRun(house: House, { batch }: { batch: string }, why = ''): void {
+	inTransaction(house.db, () => {
+		house.db
+			.prepare('UPDATE batches SET running = 0, stopped = ?, revision = revision + 1 WHERE id = ?')
+			.run(why, batch);
+		house.db.prepare('UPDATE batch_rows SET given = NULL WHERE batch = ? AND given IS NOT NULL').run(batch);
+	});
+	house.changes.emit('packet', '');
 }
 
 /**
- * Sends the next rows, each with its packet noted in one transaction, and asks for the rest to be sent after. A row that is
- * refused keeps the sentence, and the others go.
+ * Sends the next rows as they were shown, each with its packet noted in one transaction, and asks for the rest to be sent after, no
+ * faster than the office wants. A row that is refused keeps the sentence, and the others go.
  */
-export async function sendRows(house: House, job: BatchJob, done: () => void): Promise<null> {
-	const batch = readBatch(house, job.batch);
+export async function sendRows(house: House, job: SendJob, done: () => void): Promise<null> {
+	const why = hindrance(house, job);
 	const account = accountById(house, job.account);
-	const found = isRefusal(batch) || !account ? null : verdictsOf(house, account, batch);
-	if (isRefusal(batch) || !account || !found || isRefusal(found)) {
+	if (why !== null || !account) {
 		inTransaction(house.db, () => {
-			house.db.prepare('UPDATE batches SET running = 0 WHERE id = ?').run(job.batch);
+			if (why !== '') stopRun(house, job, why ?? 'Whoever began this has no account here any more.');
 			done();
 		});
 		return null;
 	}
-	const who = whoOf(targetsOf(found.plan), batch.sheet, batch.setting.mapping);
-	const open = found.verdicts.flatMap((verdict, n) =>
-		verdict.is === 'ready' && batch.faults[n] === undefined ? [{ n, given: verdict.given }] : []
-	);
-	const sendRow = (n: number, given: Given): string | null =>
-		inTransaction(house.db, () => {
-			const sent = sendTemplate(house, account, batch.template, given);
-			if (isRefusal(sent)) return sent.say;
-			house.db
-				.prepare('INSERT INTO batch_packets (batch, who, packet) VALUES (?, ?, ?)')
-				.run(batch.id, who[n]!, sent.packet);
-			house.db.prepare('UPDATE batches SET sent = sent + 1 WHERE id = ?').run(batch.id);
-			return null;
-		});
-	for (const { n, given } of open.slice(0, AT_A_TIME)) {
-		// others get their turn between two rows
+	const { pace } = organisation(house.db);
+	const rows = house.db
+		.prepare<[string, number], { n: number; given: string }>(
+			'SELECT n, given FROM batch_rows WHERE batch = ? AND given IS NOT NULL ORDER BY n LIMIT ?'
+		)
+		.all(job.batch, Math.min(AT_A_TIME, pace ?? AT_A_TIME) + 1);
+	const now = rows.slice(0, Math.min(AT_A_TIME, pace ?? AT_A_TIME));
+	for (let at = 0; at < now.length; at += TOGETHER) {
+		// others get their turn between a few rows
 		await new Promise((next) => setImmediate(next));
-		const fault = saying(() => sendRow(n, given));
-		if (fault !== null)
-			house.db.prepare('UPDATE batch_rows SET fault = ? WHERE batch = ? AND n = ?').run(fault, batch.id, n);
+		inTransaction(house.db, () => {
+			for (const { n, given } of now.slice(at, at + TOGETHER)) {
+				const fault = saying(() => sendRow(house, account, job, n, JSON.parse(given) as Due));
+				if (fault !== null) setBack(house, job.batch, n, fault);
+			}
+		});
 	}
 	inTransaction(house.db, () => {
-		if (open.length > AT_A_TIME) queuePart(house, { ...job, part: job.part + 1 });
-		else house.db.prepare('UPDATE batches SET running = 0 WHERE id = ?').run(batch.id);
+		const dueAt = pace ? new Date(house.now().getTime() + (MINUTE * now.length) / pace).toISOString() : undefined;
+		if (rows.length > now.length) queuePart(house, { ...job, part: job.part + 1 }, dueAt);
+		else
+			house.db
+				.prepare('UPDATE batches SET running = 0, revision = revision + 1 WHERE id = ? AND running = 1')
+				.run(job.batch);
 		done();
 	});
 	house.changes.emit('packet', '');
 	return null;
+}
+
+/** A row that could not go keeps the reason. */
+function setBack(house: House, batch: string, n: number, fault: string): void {
+	house.db.prepare('UPDATE batch_rows SET fault = ?, given = NULL WHERE batch = ? AND n = ?').run(fault, batch, n);
+	house.db.prepare('UPDATE batches SET failed = failed + 1 WHERE id = ?').run(batch);
+}
+
+/** Why no more rows go: a sentence, '' where somebody has paused or stopped it, or null where nothing hinders. */
+function hindrance(house: House, job: SendJob): string | null {
+	const running = house.db.prepare<[string], number>('SELECT running FROM batches WHERE id = ?').pluck().get(job.batch);
+	if (running !== 1) return '';
+	const account = accountById(house, job.account);
+	if (!account) return null;
+	const found = planForUse(house, account, job.template);
+	if (isRefusal(found)) return found.say;
+	return found.plan.from?.[0]?.version === job.version
+		? null
+		: 'The template was changed meanwhile. Look at the rows as they are now, and send the rest.';
+}
+
+/** Sends one row; says why it could not be. */
+function sendRow(house: House, account: Account, { batch, template }: SendJob, n: number, due: Due): string | null {
+	return inTransaction(house.db, () => {
+		const again = house.db.prepare('SELECT 1 FROM batch_packets WHERE batch = ? AND who = ?').get(batch, due.who);
+		if (!again) {
+			const sent = sendTemplate(house, account, template, due.given, batch);
+			if (isRefusal(sent)) return sent.say;
+			house.db
+				.prepare('INSERT INTO batch_packets (batch, who, packet, brought) VALUES (?, ?, ?, ?)')
+				.run(batch, due.who, sent.packet, JSON.stringify(due.brought));
+			house.db.prepare('UPDATE batches SET sent = sent + 1 WHERE id = ?').run(batch);
+		}
+		house.db.prepare('UPDATE batch_rows SET given = NULL WHERE batch = ? AND n = ?').run(batch, n);
+		return null;
+	});
 }
 
 /** A row that breaks keeps the others from nothing: it is told like one that was refused. */

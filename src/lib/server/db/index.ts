@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
 import { chmodSync, copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { remember } from './remembered';
 
 export type Db = Database.Database;
 
@@ -116,6 +117,7 @@ function prepare(db: Db): void {
 	db.pragma('foreign_keys = ON');
 	db.pragma(`busy_timeout = ${SHORT}`);
 	migrate(db);
+	remember(db);
 }
 
 const migrations = (): string[] => readdirSync(MIGRATIONS).sort();

@@ -45,7 +45,7 @@ describe('a migration', () => {
 			db.close();
 			expect(readdirSync(folder).includes(`pellum.db.v${version}`)).toBe(version < newestVersion());
 		}
-	}, 60_000);
+	});
 	it('is tried on a copy: what fails leaves the database as it was', () => {
 		const folder = asOf(13);
 		const file = path.join(folder, 'pellum.db');

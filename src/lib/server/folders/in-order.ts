@@ -38,7 +38,7 @@ const inFolder = (db: Db, list: PacketList) =>
 	list === 'open'
 		? db.prepare<[string, string, number, number], Laid>(
 				`SELECT id, since AS at, rowid AS n FROM packets INDEXED BY packets_open_in
-				 WHERE folder = ? AND ended_at IS NULL AND (since, rowid) > (?, ?) ORDER BY since, rowid LIMIT ?`
+				 WHERE folder = ? AND ended_at IS NULL AND batch IS NULL AND (since, rowid) > (?, ?) ORDER BY since, rowid LIMIT ?`
 			)
 		: db.prepare<[string, string, number, number], Laid>(
 				`SELECT id, ended_at AS at, rowid AS n FROM packets INDEXED BY packets_ended_in
@@ -49,7 +49,7 @@ const mine = (db: Db, list: PacketList) =>
 	list === 'open'
 		? db.prepare<[string, string, number, number], Laid>(
 				`SELECT id, since AS at, rowid AS n FROM packets INDEXED BY packets_mine
-				 WHERE owner = ? AND ended_at IS NULL AND (since, rowid) > (?, ?) ORDER BY since, rowid LIMIT ?`
+				 WHERE owner = ? AND ended_at IS NULL AND batch IS NULL AND (since, rowid) > (?, ?) ORDER BY since, rowid LIMIT ?`
 			)
 		: db.prepare<[string, string, number, number], Laid>(
 				`SELECT id, ended_at AS at, rowid AS n FROM packets INDEXED BY packets_mine_ended

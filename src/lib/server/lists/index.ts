@@ -1,2 +1,3 @@
+export { filterChoices } from './filters';
 export { packetPage, type PacketPage } from './packets';
 export { keepListSettings, listSettings, settingsIn } from './settings';

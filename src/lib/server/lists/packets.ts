@@ -15,7 +15,7 @@ export interface PacketPage {
 }
 
 /** So many rows are looked at for one page: whoever filters for few among many asks again, and nobody waits for it. */
-const LOOKED_AT = 4000;
+const LOOKED_AT = 2000;
 
 const LAST = Number.MAX_SAFE_INTEGER;
 const FIRST_UP: Place = { at: '', n: -1 };
@@ -27,7 +27,9 @@ const FIRST_DOWN: Place = { at: '\u{10ffff}', n: LAST };
  */
 export function packetPage(house: House, account: Account, asked: PacketsAsked): PacketPage {
 	const { list, filter = {} } = asked;
-	const sort = asked.sort ?? SORTS[list][0];
+	// the packets of one batch have an index of their own, in one order
+	const of = list === 'open' && filter.batch !== undefined;
+	const sort = of ? SORTS[list][0] : (asked.sort ?? SORTS[list][0]);
 	const down = FROM_THE_END.includes(sort) !== (asked.turned ?? false);
 	const places =
 		sort === SORTS[list][0] && !asked.turned && Object.keys(filter).length === 0
@@ -38,7 +40,7 @@ export function packetPage(house: House, account: Account, asked: PacketsAsked):
 		: walked(
 				house,
 				account,
-				`${list} ${sort} ${down ? 'down' : 'up'}`,
+				`${of ? 'batch' : `${list} ${sort}`} ${down ? 'down' : 'up'}`,
 				filter,
 				asked.after ?? (down ? FIRST_DOWN : FIRST_UP)
 			);
@@ -83,28 +85,34 @@ function walked(
 	// each index named, so that no planner ever walks or sorts all there is
 	const along = {
 		'open wait up': {
-			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
+			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
 		},
 		'open wait down': {
-			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
+			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
 		},
 		'open until up': {
-			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) > (@at, @n) ORDER BY coalesce(p.deadline, '9999'), p.rowid"
+			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND p.batch IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) > (@at, @n) ORDER BY coalesce(p.deadline, '9999'), p.rowid"
 		},
 		'open until down': {
-			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) < (@at, @n) ORDER BY coalesce(p.deadline, '9999') DESC, p.rowid DESC"
+			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND p.batch IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) < (@at, @n) ORDER BY coalesce(p.deadline, '9999') DESC, p.rowid DESC"
 		},
 		'open title up': {
-			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
+			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
 		},
 		'open title down': {
-			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
+			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
 		},
 		'open sent up': {
-			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
+			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
 		},
 		'open sent down': {
-			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+		},
+		'batch up': {
+			from: 'p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
+		},
+		'batch down': {
+			from: 'p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
 		},
 		'ended ended up': {
 			from: 'p.ended_at AS at FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL AND (p.ended_at, p.rowid) > (@at, @n) ORDER BY p.ended_at, p.rowid'
@@ -133,6 +141,7 @@ function walked(
 		n: after.n,
 		most: LOOKED_AT,
 		template: filter.template ?? null,
+		batch: filter.batch ?? null,
 		folder: filter.folder ?? null,
 		sender: filter.sender ?? null,
 		waiting: filter.days === undefined ? null : before(-filter.days),

@@ -53,10 +53,17 @@ export function packetState(db: Db, packet: string): Packet {
 	return fold(eventsOf(db, packet), planLookup(db));
 }
 
+/** What a command brings with it that is no event. */
+interface Along {
+	/** runs in the same transaction after the events have been appended */
+	also?: (state: SentPacket) => void;
+	/** the batch that a packet is sent with */
+	batch?: string;
+}
+
 /**
  * Carries a command out: decided by core, its events appended, read tables and outbox written, all in one
  * transaction. Nothing of it stands when any part fails.
- * @param also runs in the same transaction after the events have been appended
  * @returns the new state, or core's refusal
  */
 export function act(
@@ -64,7 +71,7 @@ export function act(
 	packet: string,
 	by: Actor,
 	command: Command,
-	also?: (state: SentPacket) => void
+	along: Along = {}
 ): SentPacket | Refusal {
 	const result = inTransaction(house.db, () => {
 		const events = eventsOf(house.db, packet);
@@ -73,10 +80,10 @@ export function act(
 		const decided = decide(before, command, at);
 		if (isRefusal(decided)) return decided;
 		if (before.status !== 'none' && decided.length === 0) {
-			also?.(before);
+			along.also?.(before);
 			return before;
 		}
-		return commit(house, packet, before, decided, by, at, also);
+		return commit(house, packet, before, decided, by, at, along);
 	});
 	if (!isRefusal(result)) {
 		house.changes.emit('packet', packet);
@@ -92,7 +99,7 @@ function commit(
 	decided: PacketEvent[],
 	by: Actor,
 	at: string,
-	also?: (state: SentPacket) => void
+	{ also, batch }: Along
 ): SentPacket | Refusal {
 	const { db } = house;
 	const from = before.status === 'none' ? 0 : before.events;
@@ -102,7 +109,7 @@ function commit(
 	const after = recorded.reduce<Packet>((state, event) => evolve(state, event, plans), before);
 	if (after.status === 'none') return refuse('no-packet', 'There is no such packet.');
 	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : '');
-	writeReadTables(db, after, owner, head);
+	writeReadTables(db, after, owner, head, batch);
 	planOfPacket(db, packet, plansOf(recorded as unknown as Record<string, unknown>[]));
 	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {
 		queue(house, effect.kind, `${packet}:${effect.key}`, { packet, ...effect.payload }, at);

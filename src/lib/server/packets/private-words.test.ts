@@ -32,7 +32,7 @@ describe('a word to one person alone', () => {
 		expect(checkData(t.house.db).faults).toEqual([]);
 		t.house.db.exec("UPDATE private_words SET words = 'Your fee is a third lower.'");
 		expect(checkData(t.house.db).faults.join()).toContain('private words');
-	}, 60_000);
+	});
 
 	it('comes back to whoever puts the packet right, and is no change where it stays', async () => {
 		const t = await testHouse();
@@ -52,7 +52,7 @@ describe('a word to one person alone', () => {
 		expect(JSON.stringify(auditRecord(t.house.db, id))).not.toMatch(/third higher|the viola/);
 		expect(JSON.stringify(ok(templateFromPacket(t.house, t.odile, id)).plan)).not.toContain('sha256:');
 		expect(ok(newVersion(t.house, t.odile, id, 'anew')).plan.people[0]!.note).toBe(WORDS);
-	}, 60_000);
+	});
 
 	it('is also a letter of one’s own: in their mail and on their page, by its digest in the record', async () => {
 		const t = await testHouse();
@@ -68,7 +68,7 @@ describe('a word to one person alone', () => {
 		expect(ok(beginCorrection(t.house, t.odile, id)).plan.people[0]).toMatchObject(own);
 		expect(checkData(t.house.db).faults).toEqual([]);
 		await expect(out(t, [['kit']], { kit: { message: 'Dear {nobody.there}' } })).rejects.toThrow('value-unknown');
-	}, 60_000);
+	});
 
 	it('of somebody who names the next one is kept apart too; a digest that is typed is no key', async () => {
 		const t = await testHouse();
@@ -91,5 +91,5 @@ describe('a word to one person alone', () => {
 			.get(WORDS)!;
 		await out(t, [['zoë']], { zoë: { note: `sha256:${digest}` } });
 		expect(mails(t.house, 'zoë@post.example')[0]!.text).not.toContain('third higher');
-	}, 60_000);
+	});
 });

@@ -107,12 +107,18 @@ export function derive(state: SentPacket): Derived {
 	};
 }
 
-/** Writes the read tables after a command. Must run in the command's transaction. */
-export function writeReadTables(db: Db, state: SentPacket, owner: string, head: string): void {
+/** Writes the read tables after a command. Must run in the command's transaction. `batch`: which one it is sent with, if any. */
+export function writeReadTables(
+	db: Db,
+	state: SentPacket,
+	owner: string,
+	head: string,
+	batch: string | null = null
+): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, folder, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable)
-			 VALUES (@id, @reference, @owner, @title, @status, @folder, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable)
+		`INSERT INTO packets (id, reference, owner, title, status, folder, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable, batch)
+			 VALUES (@id, @reference, @owner, @title, @status, @folder, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable, @batch)
 			 ON CONFLICT (id) DO UPDATE SET title = excluded.title, shut_until = excluded.shut_until, status = excluded.status, folder = excluded.folder, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head,
 			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told, unreachable = excluded.unreachable`
@@ -125,6 +131,7 @@ export function writeReadTables(db: Db, state: SentPacket, owner: string, head: 
 		thread: JSON.stringify(d.thread),
 		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
 		head,
+		batch,
 		people: null
 	});
 	const person = db.prepare(

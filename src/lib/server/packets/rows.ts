@@ -11,6 +11,8 @@ export interface PacketRow extends Pick<
 	reference: string;
 	/** the account that has sent it */
 	owner: string;
+	/** its name */
+	sender: string;
 }
 
 export interface KeptRow extends Omit<PacketRow, 'thread'> {
@@ -19,7 +21,7 @@ export interface KeptRow extends Omit<PacketRow, 'thread'> {
 
 /** What is read of `packets p` for a row. */
 export const ROW_COLUMNS =
-	'p.id, p.reference, p.title, p.status, p.folder, p.template, p.owner, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread';
+	'p.id, p.reference, p.title, p.status, p.folder, p.template, p.owner, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread, (SELECT a.name FROM accounts a WHERE a.id = p.owner) AS sender';
 
 /** How many rows a list shows at once. */
 export const PAGE = 50;

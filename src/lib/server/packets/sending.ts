@@ -40,7 +40,7 @@ function countUse(house: House, { plan, sentAt }: SentPacket): void {
 }
 
 /** Sends a plan as a new packet. */
-export function sendPlan(house: House, account: Account, wanted: Plan): SentPacket | Refusal {
+export function sendPlan(house: House, account: Account, wanted: Plan, batch?: string): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
 		const { name, zone, seenPages } = organisation(house.db);
 		const now = house.now().toISOString();
@@ -59,18 +59,24 @@ export function sendPlan(house: House, account: Account, wanted: Plan): SentPack
 		if (no) return no;
 		const packet = newId(house.now());
 		const frozen = veil(house.db, packet, plan);
-		const sent = act(house, packet, office(account), {
-			do: 'send',
+		const sent = act(
+			house,
 			packet,
-			reference: freeReference(house),
-			plan: frozen,
-			planDigest: freezePlan(house.db, frozen),
-			sender: { name: account.name, email: account.email, organisation: name },
-			zone,
-			folder,
-			taken: takenAs(house, plan),
-			...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
-		});
+			office(account),
+			{
+				do: 'send',
+				packet,
+				reference: freeReference(house),
+				plan: frozen,
+				planDigest: freezePlan(house.db, frozen),
+				sender: { name: account.name, email: account.email, organisation: name },
+				zone,
+				folder,
+				taken: takenAs(house, plan),
+				...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
+			},
+			{ batch }
+		);
 		if (!isRefusal(sent)) countUse(house, sent);
 		return sent;
 	});

@@ -144,7 +144,7 @@ describe('a scan', () => {
 		expect((await taken(t, picture)).digest).toBe(paper.digest);
 		await t.runner.drain();
 		expect(at()).toEqual(before);
-	}, 60_000);
+	});
 	it('never keeps a letter waiting: reading has a row of its own among the jobs', async () => {
 		const t = await testHouse();
 		const picture = await pictureOfWords(['Agreement on the loan of a violin']);
@@ -160,7 +160,7 @@ describe('a scan', () => {
 		const read = scansOf(t.house, (await taken(t, picture)).digest)!;
 		await t.runner.stop();
 		expect([isRefusal(sent), n, read.done]).toEqual([false, 1, 0]);
-	}, 60_000);
+	});
 });
 
 describe('a signature that can’t be seen on its page', () => {

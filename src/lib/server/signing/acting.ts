@@ -55,7 +55,7 @@ export function finish(
 			shown,
 			from
 		},
-		() => forgetSaved(house, packet.packet, person.id)
+		{ also: () => forgetSaved(house, packet.packet, person.id) }
 	);
 }
 

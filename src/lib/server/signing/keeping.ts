@@ -90,10 +90,12 @@ function tell(house: House, { packet, person }: Visitor, before: Answers, now: A
 		packet.packet,
 		{ kind: 'person', person: person.id },
 		{ do: 'keepAnswers', person: person.id, fields: changed, from },
-		() =>
-			house.db
-				.prepare('UPDATE saved_answers SET told = ?, told_at = ? WHERE packet = ? AND person = ?')
-				.run(JSON.stringify(now), house.now().toISOString(), packet.packet, person.id)
+		{
+			also: () =>
+				house.db
+					.prepare('UPDATE saved_answers SET told = ?, told_at = ? WHERE packet = ? AND person = ?')
+					.run(JSON.stringify(now), house.now().toISOString(), packet.packet, person.id)
+		}
 	);
 }
 

@@ -6,7 +6,7 @@ import { inTransaction } from '../db';
 import type { House } from '../house';
 import { freezePlan } from '../packets/act';
 import { newDraft, type Draft } from '../packets/drafts';
-import { sendDraft } from '../packets/sending';
+import { sendPlan, trimmed } from '../packets/sending';
 import { isPaper } from '../papers';
 import { readTemplate } from './store';
 
@@ -40,20 +40,15 @@ export function draftFromTemplate(house: House, account: Account, id: string, gi
 }
 
 /** Sends a template with what is given, at once. Whatever stands in the way is refused, and nothing is left behind. */
-export function sendTemplate(house: House, account: Account, id: string, given: Given): SentPacket | Refusal {
-	let no: Refusal | null = null;
-	try {
-		return inTransaction(house.db, () => {
-			const draft = draftFromTemplate(house, account, id, given);
-			const sent = isRefusal(draft) ? draft : sendDraft(house, account, draft.id, draft.revision);
-			if (isRefusal(sent)) {
-				no = sent;
-				throw sent;
-			}
-			return sent;
-		});
-	} catch (fault) {
-		if (no) return no;
-		throw fault;
-	}
+export function sendTemplate(
+	house: House,
+	account: Account,
+	id: string,
+	given: Given,
+	batch?: string
+): SentPacket | Refusal {
+	const found = planForUse(house, account, id);
+	if (isRefusal(found)) return found;
+	const plan = used(found.plan, given);
+	return lockedChange(found.plan, plan) ?? sendPlan(house, account, trimmed(plan), batch);
 }

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '../forms';
 
 	/** Codes from a device, and recovery codes for when it is lost. */
 	let {
@@ -42,14 +43,7 @@
 		<div>
 			<p>Take the picture with the program on your device that makes codes, or type this into it:</p>
 			<p class="pt-1 font-mono text-[14px] wrap-anywhere">{kept.match(/.{1,4}/g)?.join(' ')}</p>
-			<form
-				method="POST"
-				action="?/begin"
-				use:enhance={() =>
-					({ update }) =>
-						update({ reset: false })}
-				class="pt-3"
-			>
+			<form method="POST" action="?/begin" use:enhance={keepFilled} class="pt-3">
 				<input type="hidden" name="secret" value={kept} />
 				<label
 					>The code it shows now<input

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { datesIn } from '../../core/intl';
 	import { enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
 	import { makePasskey } from '../frame/passkey';
@@ -16,7 +17,7 @@
 	let name = $state('');
 	let busy = $state(false);
 	let wrong = $state('');
-	const day = (at: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(new Date(at));
+	const day = (at: string) => datesIn('en-GB', { dateStyle: 'medium' }).format(new Date(at));
 
 	async function add(event: SubmitEvent) {
 		event.preventDefault();

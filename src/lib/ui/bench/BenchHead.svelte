@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Tip from '../parts/Tip.svelte';
 	import { Redo2, Undo2 } from '@lucide/svelte';
 	import { clock } from '../dates';
 	import type { Bench } from './bench.svelte';
@@ -27,13 +28,13 @@
 
 <header class="col-span-3 flex min-w-0 gap-4 border-b border-hairline">
 	<div class="w-60 shrink-0 py-2.5 pl-[18px]">
-		<p class="text-[14px] text-quiet">
+		<p class="truncate text-[14px] text-quiet">
 			{#if bench.correcting}<a href="/packets/{bench.correcting.packet}" class="font-mono text-thread underline"
 					>{bench.correcting.reference}</a
 				> ·{:else if template}<a href="/templates?id={template.id}" class="text-thread underline">Templates</a> ·{:else}<a
 					href="/desk"
 					class="text-thread underline">Desk</a
-				> · Bench ·{/if}
+				> ·{/if}
 			<span role="status"
 				>{bench.saving.is === 'saved'
 					? `${what}saved ${clock(bench.saving.at, zone)}`
@@ -50,19 +51,17 @@
 	</div>
 	<Route {bench} />
 	<div class="flex shrink-0 items-start gap-2 py-8 pr-[18px]">
-		<button
-			class="plain"
+		<Tip
+			name={bench.undoName ? `Undo: ${bench.undoName}` : 'Undo'}
+			look="plain"
 			disabled={bench.undoName === null}
-			title={bench.undoName ? `Undo: ${bench.undoName}` : 'Nothing to undo'}
-			aria-label={bench.undoName ? `Undo: ${bench.undoName}` : 'Undo'}
-			onclick={() => bench.undo()}><Undo2 size={18} /></button
+			onclick={() => bench.undo()}><Undo2 size={18} aria-hidden="true" /></Tip
 		>
-		<button
-			class="plain"
+		<Tip
+			name={bench.redoName ? `Redo: ${bench.redoName}` : 'Redo'}
+			look="plain"
 			disabled={bench.redoName === null}
-			title={bench.redoName ? `Redo: ${bench.redoName}` : 'Nothing to redo'}
-			aria-label={bench.redoName ? `Redo: ${bench.redoName}` : 'Redo'}
-			onclick={() => bench.redo()}><Redo2 size={18} /></button
+			onclick={() => bench.redo()}><Redo2 size={18} aria-hidden="true" /></Tip
 		>
 		<button class="button" disabled={plan.papers.length === 0} onclick={onrehearse}>Rehearse</button>
 		<button class="button primary" disabled={bench.correcting?.ended} onclick={ongo}

@@ -1,4 +1,6 @@
 <script lang="ts" generics="T extends string">
+	import Check from '../parts/Check.svelte';
+
 	/** What whoever uses a template may change of one of its parts. */
 	let {
 		names,
@@ -11,14 +13,11 @@
 	<legend class="pb-1">A sender may change</legend>
 	<div class="flex flex-wrap gap-x-4 gap-y-1">
 		{#each names as [what, name] (what)}
-			<label class="flex items-center gap-2"
-				><input
-					type="checkbox"
-					checked={!locked.includes(what)}
-					onchange={(e) => onchange(e.currentTarget.checked ? locked.filter((one) => one !== what) : [...locked, what])}
-				/>
-				{name}</label
-			>
+			<Check
+				label={name}
+				checked={!locked.includes(what)}
+				onchange={(on) => onchange(on ? locked.filter((one) => one !== what) : [...locked, what])}
+			/>
 		{/each}
 	</div>
 </fieldset>

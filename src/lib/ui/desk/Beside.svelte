@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import X from '@lucide/svelte/icons/x';
-	import type { Thread } from '../../core/packet';
+	import type { OutRow } from '../../core/packet';
 	import { day } from '../dates';
 	import { tell } from '../parts/told';
 	import { drawn } from '../thread/stops';
@@ -11,23 +11,12 @@
 	/** A packet opened beside the list: how it stands, and what can be done without leaving. */
 	let {
 		packet,
-		sender,
 		zone,
 		now,
 		mayAct,
 		onclose
 	}: {
-		packet: {
-			id: string;
-			title: string;
-			reference: string;
-			folder: string;
-			sentAt: string;
-			deadline: string | null;
-			thread: Thread;
-			usualHours: number | null;
-		};
-		sender: string;
+		packet: OutRow;
 		zone: string;
 		now: string;
 		mayAct: boolean;
@@ -50,7 +39,7 @@
 		<button type="button" class="plain" aria-label="Close" onclick={onclose}><X size={16} aria-hidden="true" /></button>
 	</div>
 	<p class="pb-3 text-[14px] text-quiet">
-		<span class="font-mono">{packet.reference}</span> · sent by {sender}
+		<span class="font-mono">{packet.reference}</span> · sent by {packet.sender}
 		{day(packet.sentAt, zone, now)}{packet.folder ? ` · ${packet.folder}` : ''}
 	</p>
 	<ol class="pb-3">

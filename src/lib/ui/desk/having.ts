@@ -30,4 +30,5 @@ export function spent(sentAt: string, now: string, usualHours: number | null): s
 export const usual = (hours: number): string =>
 	hours < 36 ? `${Math.max(1, Math.round(hours))} h` : said(Math.round(hours / 24));
 
-const said = (days: number) => `${days} ${days === 1 ? 'day' : 'days'}`;
+/** So many days, as people say it. */
+export const said = (days: number) => `${days} ${days === 1 ? 'day' : 'days'}`;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Search from '@lucide/svelte/icons/search';
 	import { goto } from '$app/navigation';
 	import Finder from '../parts/Finder.svelte';
 
@@ -78,10 +79,12 @@
 />
 
 <button
-	class="flex h-[30px] w-40 items-center whitespace-nowrap min-[1200px]:w-72 rounded-sm border border-hairline bg-linen px-2.5 text-left text-[14px] text-quiet"
+	class="flex h-[30px] items-center whitespace-nowrap min-[600px]:w-40 min-[1200px]:w-72 rounded-sm border border-hairline bg-linen px-2.5 text-left text-[14px] text-quiet"
 	onclick={() => (open = true)}
 >
-	Find or do…<kbd class="ml-auto font-mono text-[12px]">Ctrl K</kbd>
+	<Search size={16} class="min-[600px]:hidden" aria-hidden="true" />
+	<span class="unseen min-[600px]:not-sr-only">Find or do…</span>
+	<kbd class="ml-auto hidden font-mono text-[12px] min-[600px]:inline">Ctrl K</kbd>
 </button>
 
 <Finder

@@ -21,32 +21,45 @@
 		{ to: '/settings', name: 'Settings' },
 		...(demo || account.level === 'owner' ? [{ to: '/stand-ins', name: 'Stand-ins' }] : [])
 	]);
+	const isHere = (area: { to: string }) => page.url.pathname.startsWith(area.to);
 </script>
 
-<header class="sticky top-0 z-20 flex h-[46px] items-center gap-4 border-b border-hairline bg-sheet px-5">
+<header
+	class="sticky top-0 z-20 flex h-[46px] items-center gap-2 border-b border-hairline bg-sheet px-3 min-[600px]:gap-4 min-[600px]:px-5"
+>
 	<a href="/desk" class="flex items-center gap-2.5 font-serif text-[19px] font-semibold no-underline">
 		<svg width="30" height="14" aria-hidden="true">
 			<line x1="6" x2="19" y1="7" y2="7" stroke="var(--thread)" stroke-width="2" />
 			<circle cx="6" cy="7" r="4" fill="var(--thread)" />
 			<circle cx="23" cy="7" r="4.5" fill="none" stroke="var(--thread)" stroke-width="2" />
 		</svg>
-		Pellum
+		<span class="unseen min-[600px]:not-sr-only">Pellum</span>
 	</a>
-	<nav aria-label="Areas" class="flex h-full gap-4 pl-1 min-[1200px]:gap-5">
-		{#each areas as area (area.to)}
-			{@const here = page.url.pathname.startsWith(area.to)}
-			<a
-				href={area.to}
-				aria-current={here ? 'page' : undefined}
-				class="flex items-center border-b-2 pt-0.5 whitespace-nowrap no-underline {here
-					? 'border-thread font-semibold text-ink'
-					: 'border-transparent text-quiet hover:text-ink'}"
-			>
-				{area.name}
-			</a>
-		{/each}
+	<nav aria-label="Areas" class="h-full">
+		<div class="flex h-full items-center min-[920px]:hidden">
+			<Menu
+				label="{areas.find(isHere)?.name ?? 'Areas'} ▾"
+				hint="Areas"
+				look="plain min-h-8"
+				entries={areas.map(({ to, name }) => ({ name, to }))}
+			/>
+		</div>
+		<div class="hidden h-full gap-4 pl-1 min-[920px]:flex min-[1200px]:gap-5">
+			{#each areas as area (area.to)}
+				{@const here = isHere(area)}
+				<a
+					href={area.to}
+					aria-current={here ? 'page' : undefined}
+					class="flex items-center border-b-2 pt-0.5 whitespace-nowrap no-underline {here
+						? 'border-thread font-semibold text-ink'
+						: 'border-transparent text-quiet hover:text-ink'}"
+				>
+					{area.name}
+				</a>
+			{/each}
+		</div>
 	</nav>
-	<div class="ml-auto flex items-center gap-4">
+	<div class="ml-auto flex items-center gap-2 min-[600px]:gap-4">
 		<Find {areas} mayPrepare={account.level !== 'viewer'} />
 		{#if account.level !== 'viewer'}
 			<NewPacket />

@@ -1,22 +1,33 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { Filter } from '../../core/packet';
 	import Choice from '../parts/Choice.svelte';
 	import Over from '../parts/Over.svelte';
 
-	/** Which packets are listed: by template, folder, sender, and how long they wait. All at once. */
-	let {
-		filter,
-		templates,
-		folders,
-		senders,
-		onfilter
-	}: {
-		filter: Filter;
+	/**
+	 * Which packets are listed: by template, folder, sender, and how long they wait. All at once. What there is to choose from is
+	 * fetched when somebody opens it, or when what is chosen wants its name.
+	 */
+	let { filter, onfilter }: { filter: Filter; onfilter: (filter: Filter) => void } = $props();
+
+	interface Choices {
 		templates: { id: string; title: string }[];
 		folders: string[];
 		senders: { id: string; name: string }[];
-		onfilter: (filter: Filter) => void;
-	} = $props();
+	}
+	let { templates, folders, senders } = $state.raw<Choices>({ templates: [], folders: [], senders: [] });
+	let open = $state(false);
+	let wrong = $state('');
+
+	const wanted = $derived(open || filter.template !== undefined || filter.sender !== undefined);
+	$effect(() => {
+		if (wanted) untrack(() => void fetchChoices());
+	});
+	async function fetchChoices() {
+		const response = await fetch('/lists').catch(() => null);
+		wrong = response?.ok ? '' : 'What there is to choose from could not be fetched. Open this again.';
+		if (response?.ok) ({ templates, folders, senders } = (await response.json()) as Choices);
+	}
 
 	const DAYS = [3, 7, 14, 30];
 	const without = (name: keyof Filter) => {
@@ -34,11 +45,13 @@
 </script>
 
 <Over
+	bind:open
 	label={chosen.length > 0 ? `Filter: ${chosen.join(', ')}` : 'Filter'}
 	hint="Filter the list"
 	look="chip cursor-pointer"
 >
 	<div class="grid gap-3">
+		{#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
 		<Choice
 			label="Made from"
 			value={filter.template ?? ''}

@@ -10,10 +10,14 @@
 	let { record, people, zone }: { record: PacketView['record']; people: { id: string; name: string }[]; zone: string } =
 		$props();
 
-	type Event = PacketView['record'][number];
+	type Event = PacketView['record'][number] & { id: string };
 	let only = $state('');
 	let order = $state<Order | null>(null);
-	const shown = $derived(only === '' ? record : record.filter((event) => event.person === only));
+	const shown = $derived(
+		record
+			.filter((event) => only === '' || event.person === only)
+			.map((event): Event => ({ ...event, id: String(event.n) }))
+	);
 	const COLUMNS: Column<Event>[] = [
 		{ key: 'what', name: 'What happened, and when', by: (event) => event.n, fixed: true }
 	];
@@ -45,4 +49,4 @@
 		onchoose={(id) => (only = id)}
 	/>
 </div>
-<Table label="Record" columns={COLUMNS} rows={shown} id={(event) => String(event.n)} {cell} bind:order estimate={60} />
+<Table label="Record" columns={COLUMNS} rows={shown} {cell} bind:order estimate={60} />

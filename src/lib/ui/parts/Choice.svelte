@@ -3,7 +3,7 @@
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import { Select } from 'bits-ui';
 	import { tick } from 'svelte';
-	import { overOf } from './over';
+	import { FLOATS, overOf } from './over';
 
 	/**
 	 * One of a few, from a list that opens: by mouse, touch, arrows or the first letters. Within a form it goes along under `name`.
@@ -108,7 +108,7 @@
 				onpointerdown={() => (pointed = true)}
 				sideOffset={4}
 				collisionPadding={8}
-				class="z-[60] max-h-[min(60vh,var(--bits-select-content-available-height))] min-w-(--bits-select-anchor-width) max-w-[90vw] overflow-y-auto rounded-sm border border-hairline bg-sheet p-1 shadow-(--float)"
+				class="z-[60] max-h-[min(60vh,var(--bits-select-content-available-height))] min-w-(--bits-select-anchor-width) max-w-[90vw] overflow-y-auto p-1 {FLOATS}"
 				aria-label={label}
 			>
 				<Select.Viewport>

@@ -4,7 +4,7 @@
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import { DatePicker } from 'bits-ui';
-	import { overOf } from './over';
+	import { FLOATS, overOf } from './over';
 
 	/**
 	 * A day, typed part by part in the order of the reader's language, or taken from a calendar that begins its weeks as there.
@@ -91,11 +91,7 @@
 			</DatePicker.Trigger>
 		</div>
 		<DatePicker.Portal to={overOf(button)}>
-			<DatePicker.Content
-				sideOffset={6}
-				collisionPadding={8}
-				class="z-[60] rounded-sm border border-hairline bg-sheet p-3 shadow-(--float)"
-			>
+			<DatePicker.Content sideOffset={6} collisionPadding={8} class="z-[60] p-3 {FLOATS}">
 				<DatePicker.Calendar>
 					{#snippet children({ months, weekdays })}
 						<DatePicker.Header class="flex items-center justify-between pb-2">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { FLOATS } from './over';
 	import { Dialog } from 'bits-ui';
 	import type { Snippet } from 'svelte';
 
@@ -27,9 +28,7 @@
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
 		<Dialog.Content
-			class="fixed z-50 rounded-sm border border-hairline bg-sheet shadow-(--float) {whole
-				? 'inset-4 flex flex-col'
-				: 'max-w-[94vw] p-6'} {place}"
+			class="fixed z-50 {FLOATS} {whole ? 'inset-4 flex flex-col' : 'max-w-[94vw] p-6'} {place}"
 			{onkeydown}
 			{dir}
 		>

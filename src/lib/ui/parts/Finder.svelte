@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { FLOATS } from './over';
 	import { Command, Dialog } from 'bits-ui';
 
 	/** One field over the page that finds and does: what is typed is asked, what is found is walked by arrows and taken by Enter. */
@@ -25,9 +26,7 @@
 <Dialog.Root bind:open onOpenChange={() => (words = '')}>
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-ink/30" />
-		<Dialog.Content
-			class="fixed top-24 left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 rounded-sm border border-hairline bg-sheet shadow-(--float)"
-		>
+		<Dialog.Content class="fixed top-24 left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 {FLOATS}">
 			<Dialog.Title class="unseen">{label}</Dialog.Title>
 			<Command.Root shouldFilter={false} loop {label}>
 				<Command.Input

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { DropdownMenu } from 'bits-ui';
 	import type { MenuEntry } from './menu';
-	import { overOf } from './over';
+	import { FLOATS, overOf } from './over';
 
 	/** A button that opens a list of deeds. What is grave comes last, whatever the order here. */
 	let {
@@ -52,7 +52,7 @@
 			align="end"
 			sideOffset={6}
 			collisionPadding={8}
-			class="z-40 max-h-[70vh] min-w-56 max-w-80 overflow-y-auto rounded-sm border border-hairline bg-sheet p-1.5 shadow-(--float)"
+			class="z-40 max-h-[70vh] min-w-56 max-w-80 overflow-y-auto p-1.5 {FLOATS}"
 		>
 			{#if heading}<p class="px-3 py-1 text-[14px] text-quiet">{heading}</p>{/if}
 			{#each inOrder as entry, i (entry.name)}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Popover } from 'bits-ui';
 	import type { Snippet } from 'svelte';
-	import { overOf } from './over';
+	import { FLOATS, overOf } from './over';
 
 	/** A button that opens a small sheet beside it, over the page. */
 	let {
@@ -37,9 +37,7 @@
 			collisionPadding={8}
 			role="dialog"
 			aria-label={hint ?? label}
-			class="z-40 max-h-[70vh] {wide
-				? 'w-96'
-				: 'w-64'} max-w-[94vw] overflow-y-auto rounded-sm border border-hairline bg-sheet p-3 shadow-(--float) outline-none"
+			class="z-40 max-h-[70vh] {wide ? 'w-96' : 'w-64'} max-w-[94vw] overflow-y-auto p-3 outline-none {FLOATS}"
 		>
 			{@render children()}
 		</Popover.Content>

@@ -2,7 +2,7 @@
 	import Check from '@lucide/svelte/icons/check';
 	import { Combobox } from 'bits-ui';
 	import { folded } from '../../core/folded';
-	import { overOf } from './over';
+	import Offers from './Offers.svelte';
 
 	/** One of many, found by typing a part of it. Within a form it goes along under `name`. */
 	let {
@@ -75,30 +75,21 @@
 				open = true;
 			}}
 		/>
-		<Combobox.Portal to={overOf(field)}>
-			<Combobox.Content
-				sideOffset={4}
-				collisionPadding={8}
-				aria-label="What has these letters"
-				class="z-[60] max-h-[min(50vh,var(--bits-combobox-content-available-height))] w-(--bits-combobox-anchor-width) overflow-y-auto rounded-sm border border-hairline bg-sheet p-1 shadow-(--float)"
-			>
-				<Combobox.Viewport>
-					{#each found.slice(0, MOST) as [one, said] (one)}
-						<Combobox.Item
-							value={one}
-							label={said}
-							class="flex min-h-7 cursor-pointer items-center gap-2 rounded-sm px-2 py-1 outline-none data-highlighted:bg-wash"
-						>
-							{#snippet children({ selected })}
-								<Check size={14} class={selected ? 'shrink-0' : 'invisible shrink-0'} aria-hidden="true" />{said}
-							{/snippet}
-						</Combobox.Item>
-					{:else}<p class="px-2 py-1 text-quiet">Nothing has these letters.</p>{/each}
-					{#if found.length > MOST}<p class="px-2 py-1 text-[13px] text-quiet">
-							{found.length - MOST} more: go on typing.
-						</p>{/if}
-				</Combobox.Viewport>
-			</Combobox.Content>
-		</Combobox.Portal>
+		<Offers {field} label="What has these letters">
+			{#each found.slice(0, MOST) as [one, said] (one)}
+				<Combobox.Item
+					value={one}
+					label={said}
+					class="flex min-h-7 cursor-pointer items-center gap-2 rounded-sm px-2 py-1 outline-none data-highlighted:bg-wash"
+				>
+					{#snippet children({ selected })}
+						<Check size={14} class={selected ? 'shrink-0' : 'invisible shrink-0'} aria-hidden="true" />{said}
+					{/snippet}
+				</Combobox.Item>
+			{:else}<p class="px-2 py-1 text-quiet">Nothing has these letters.</p>{/each}
+			{#if found.length > MOST}<p class="px-2 py-1 text-[13px] text-quiet">
+					{found.length - MOST} more: go on typing.
+				</p>{/if}
+		</Offers>
 	</Combobox.Root>
 </div>

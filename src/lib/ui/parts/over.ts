@@ -1,3 +1,6 @@
+/** What lies over the page looks the same everywhere; the one shadow there is. */
+export const FLOATS = 'rounded-sm border border-hairline bg-sheet shadow-(--float)';
+
 /**
  * Where what opens over the page is put: into the dialog or the landmark that its button stands in, so that who reads by landmarks
  * finds it there, and a dialog keeps it within its keys.

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { datesIn } from '../../core/intl';
 	import Files from '../parts/Files.svelte';
 	import Day from '../parts/Day.svelte';
 	import { enhance } from '$app/forms';
@@ -16,7 +17,7 @@
 	} = $props();
 
 	const written = (day: string) =>
-		new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
+		datesIn('en-GB', { dateStyle: 'full', timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
 </script>
 
 <h1 class="border-b border-hairline pb-2 text-[19px]">Public holidays</h1>

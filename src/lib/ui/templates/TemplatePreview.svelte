@@ -1,8 +1,13 @@
 <script lang="ts">
+	import Leaf from '../parts/Leaf.svelte';
+	import Suggested from '../parts/Suggested.svelte';
+	import Check from '../parts/Check.svelte';
+	import { folded } from '../../core/folded';
 	import More from '../parts/More.svelte';
 	import Files from '../parts/Files.svelte';
 	import Choice from '../parts/Choice.svelte';
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '../forms';
 	import type { Snippet } from 'svelte';
 	import type { Plan } from '../../core/packet';
 	import { roleName } from '../../core/template';
@@ -38,15 +43,21 @@
 	let sheet = $state<HTMLFormElement>();
 
 	let shared = $derived(chosen.shared);
-	const first = $derived(chosen.plan?.papers[0]);
-	const pages = $derived(chosen.plan?.papers.reduce((sum, paper) => sum + paper.pages.length, 0) ?? 0);
+	/** every page of its documents, as they lie behind one another */
+	const pages = $derived(
+		chosen.plan?.papers.flatMap((paper) => paper.pages.map((page, number) => ({ paper, page, number }))) ?? []
+	);
+	const id = $derived(chosen.id);
+	/** another template begins at its first page */
+	let at = $derived.by(() => (id ? 1 : 0));
+	const seen = $derived(pages[Math.min(at, pages.length) - 1]);
 </script>
 
 <aside aria-label="Template" class="w-full border-l border-hairline bg-linen px-5 py-5 min-[900px]:w-[372px]">
 	<h2 class="text-[17px]">{chosen.title}</h2>
 	<p class="pb-3 text-quiet">{chosen.description || 'No description yet.'}</p>
 	<p class="wrong pb-2 empty:hidden" role="alert">{say}</p>
-	<div class="flex flex-wrap gap-2 pb-4">
+	<div class="flex flex-wrap items-center gap-2 pb-4">
 		{#if chosen.binned}
 			{#if chosen.mayChange}<form method="POST" action="?/restore&id={chosen.id}" use:enhance>
 					<input type="hidden" name="id" value={chosen.id} /><button class="button">Take out of the bin</button>
@@ -59,10 +70,11 @@
 						label="From a sheet…"
 						compact
 						name="sheet"
-						accept=".csv,text/csv"
+						accept=".xlsx,.xlsm,.csv,text/csv"
 						onfiles={() => sheet?.requestSubmit()}
 					/>
 				</form>
+				<a class="button" href="/templates/{chosen.id}/sheet" download>A sheet to fill in</a>
 			{/if}
 			{#if chosen.mayChange}
 				<form method="POST" action="?/change">
@@ -81,22 +93,27 @@
 	</div>
 	{#if chosen.plan}
 		<div class="flex gap-4 pb-4">
-			{#if first}
-				{@const page = first.pages[0]!}
-				<div class="shrink-0 self-start border border-hairline">
-					<PagePicture
-						url="/papers/{first.digest}"
-						number={0}
-						{page}
-						scale={120 / (page.rotate % 180 === 0 ? page.width : page.height)}
-						label="First page of {first.name}"
-					/>
+			{#if seen}
+				{@const { paper, page, number } = seen}
+				<div class="shrink-0">
+					<div class="border border-hairline">
+						{#key `${paper.digest} ${number}`}
+							<PagePicture
+								url="/papers/{paper.digest}"
+								{number}
+								{page}
+								scale={120 / (page.rotate % 180 === 0 ? page.width : page.height)}
+								label="{paper.name}, page {number + 1}"
+							/>
+						{/key}
+					</div>
+					{#if pages.length > 1}<div class="pt-1"><Leaf of={pages.length} bind:page={at} /></div>{/if}
 				</div>
 			{/if}
 			<div class="min-w-0">
 				<p class="pb-1 text-[14px] text-quiet">
-					{chosen.plan.papers.length === 1 ? '1 document' : `${chosen.plan.papers.length} documents`}, {pages}
-					{pages === 1 ? 'page' : 'pages'}, {chosen.plan.fields.length} fields
+					{chosen.plan.papers.length === 1 ? '1 document' : `${chosen.plan.papers.length} documents`}, {pages.length}
+					{pages.length === 1 ? 'page' : 'pages'}, {chosen.plan.fields.length} fields
 				</p>
 				<ol class="grid gap-1 text-[14px]">
 					{#each chosen.plan.stops as stop, i (stop.id)}
@@ -121,25 +138,22 @@
 	{#if chosen.mayChange}
 		<div class="border-t border-hairline py-2">
 			<More label="Description, folder, who may use it" look="font-semibold">
-				<form
-					method="POST"
-					action="?/describe&id={chosen.id}"
-					class="grid gap-3 pt-2"
-					use:enhance={() =>
-						async ({ update }) =>
-							update({ reset: false })}
-				>
+				<form method="POST" action="?/describe&id={chosen.id}" class="grid gap-3 pt-2" use:enhance={keepFilled}>
 					<input type="hidden" name="id" value={chosen.id} />
 					<label
 						>Description<textarea class="input mt-1 h-20" name="description" maxlength="1000" value={chosen.description}
 						></textarea></label
 					>
-					<label
-						>Folder<input class="input mt-1" name="folder" maxlength="80" list="folders" value={chosen.folder} /></label
-					>
-					<datalist id="folders"
-						>{#each folders as folder (folder)}<option value={folder}></option>{/each}</datalist
-					>
+					<Suggested
+						label="Folder"
+						name="folder"
+						most={80}
+						value={chosen.folder}
+						offered={(words) =>
+							folders
+								.filter((one) => folded(one).includes(folded(words)) && one !== words)
+								.map((one) => ({ words: one }))}
+					/>
 					<Choice
 						label="Who may use it"
 						name="shared"
@@ -155,10 +169,9 @@
 						<fieldset>
 							<legend class="unseen">Chosen people</legend>
 							{#each offices as one (one.id)}
-								<label class="flex items-center gap-2"
-									><input type="checkbox" name="account" value={one.id} checked={chosen.accounts.includes(one.id)} />
-									{one.name}</label
-								>
+								<p class="py-1">
+									<Check label={one.name} name="account" value={one.id} checked={chosen.accounts.includes(one.id)} />
+								</p>
 							{:else}<p class="text-quiet">There is nobody else in this office who prepares packets.</p>{/each}
 						</fieldset>
 					{/if}

@@ -1,52 +1,49 @@
 <script lang="ts">
-	import type { Node } from './stops';
+	import { shapeOf, type Node } from './stops';
 
 	/**
-	 * One stop of a thread, as SVG round the origin: solid = done, ring = here, hollow = to come, crossed = trouble,
-	 * small open
-	 * diamond = opens only by rule, cross-stroke of the line = left out, thin tick = copy only.
+	 * One stop of a thread, as SVG round a point: solid = done, ring = here, hollow = to come, crossed = trouble, small open
+	 * diamond = opens only by rule, cross-stroke of the line = left out, thin tick = copy only. One element: lists have
+	 * thousands.
 	 */
-	let { node, size = 6, weight = 2 }: { node: Node; size?: number; weight?: number } = $props();
+	let {
+		node,
+		x = 0,
+		y = 0,
+		size = 6,
+		weight = 2
+	}: { node: Node; x?: number; y?: number; size?: number; weight?: number } = $props();
 </script>
 
-<g class={node.replace(' ', '-')}>
-	{#if node === 'copy'}<line y1={-size} y2={size} />
-	{:else if node === 'by rule'}<path class="diamond" d="M0 {-size}L{size} 0 0 {size} {-size} 0Z" />
-	{:else if node === 'left out'}<path class="gap" d="M-4 4 4-4" />
-	{:else}
-		<circle r={size} style:stroke-width={node === 'here' ? weight : undefined} />
-		{#if node === 'trouble'}<path d="M-3-3 3 3M3-3-3 3" />{/if}
-	{/if}
-</g>
+<path
+	class={node.replace(' ', '-')}
+	d={shapeOf(node, size)}
+	transform="translate({x} {y})"
+	style:stroke-width={node === 'here' ? weight : undefined}
+/>
 
 <style>
-	circle {
+	path {
 		fill: var(--sheet);
 		stroke: var(--hollow);
 		stroke-width: 1.5;
 	}
-	.done circle {
+	.done {
 		fill: var(--moss);
 		stroke: var(--moss);
 	}
-	.here circle {
+	.here {
 		stroke: var(--thread);
 	}
-	.trouble circle,
-	.trouble path {
+	.trouble {
 		stroke: var(--brick);
 		stroke-width: 2;
 	}
-	.diamond {
-		fill: var(--sheet);
-		stroke: var(--hollow);
-		stroke-width: 1.5;
-	}
-	.gap {
+	.left-out {
 		stroke: var(--line);
 		stroke-width: 2;
 	}
-	line {
+	.copy {
 		stroke: var(--line);
 		stroke-width: 2.5;
 	}

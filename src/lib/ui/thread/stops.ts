@@ -29,6 +29,15 @@ export function drawn(thread: Thread, now: string): DrawnStop[] {
 	});
 }
 
+/** The line of a stop round the origin, as an SVG path. */
+export function shapeOf(node: Node, size: number): string {
+	if (node === 'copy') return `M0 ${-size}V${size}`;
+	if (node === 'by rule') return `M0 ${-size}L${size} 0 0 ${size} ${-size} 0Z`;
+	if (node === 'left out') return 'M-4 4 4-4';
+	const ring = `M${-size} 0a${size} ${size} 0 1 0 ${2 * size} 0a${size} ${size} 0 1 0 ${-2 * size} 0Z`;
+	return node === 'trouble' ? `${ring}M-3-3 3 3M3-3-3 3` : ring;
+}
+
 function nodeOf(people: ThreadPerson[]): Node {
 	const acting = people.filter((p) => p.duty !== 'gets a copy');
 	if (acting.length === 0) return 'copy';

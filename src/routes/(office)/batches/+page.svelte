@@ -41,7 +41,6 @@
 			label="Batches"
 			columns={COLUMNS}
 			rows={data.rows}
-			id={(row) => row.id}
 			{cell}
 			bind:order
 			total={data.rows.length}

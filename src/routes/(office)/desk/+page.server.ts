@@ -1,12 +1,10 @@
 import { askedIn, askedOf } from '$lib/core/packet';
 import { house } from '$lib/server';
-import { listAccounts } from '$lib/server/accounts';
+import { batchLines } from '$lib/server/batches';
 import { countOut, needsYou } from '$lib/server/desk';
 import { firstSteps } from '$lib/server/first-steps';
-import { foldersFor } from '$lib/server/folders';
 import { retryNow } from '$lib/server/jobs';
 import { listSettings, packetPage } from '$lib/server/lists';
-import { templateNames } from '$lib/server/templates';
 import { accountIn } from '$lib/server/web';
 
 export const load = ({ locals, url }) => {
@@ -18,12 +16,10 @@ export const load = ({ locals, url }) => {
 		asked,
 		query: askedOf(asked).toString(),
 		count: countOut(house(), account),
+		batches: batchLines(house(), account),
 		settings: listSettings(house(), account, 'desk'),
 		steps: firstSteps(house(), account),
 		account,
-		templates: account.level === 'viewer' ? [] : templateNames(house(), account, { most: 200 }),
-		folders: foldersFor(house(), account),
-		senders: listAccounts(house()).map(({ id, name }) => ({ id, name })),
 		now: house().now().toISOString()
 	};
 };

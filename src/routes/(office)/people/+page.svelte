@@ -35,7 +35,6 @@
 			label="Packets of this person"
 			columns={COLUMNS}
 			rows={data.rows}
-			id={(row) => row.id}
 			{cell}
 			bind:order
 			onopen={(row) => void goto(`/packets/${row.id}`)}

@@ -68,7 +68,6 @@
 		label="Packets that have ended"
 		columns={COLUMNS}
 		rows={paged.rows}
-		id={(row) => row.id}
 		{cell}
 		{order}
 		onorder={putInOrder}

@@ -21,7 +21,8 @@ const CALLED: Record<keyof Organisation, string> = {
 	logo: 'logo',
 	zone: 'time zone',
 	seenPages: 'time in view',
-	exchange: 'exchanging documents'
+	exchange: 'exchanging documents',
+	pace: 'pace of batches'
 };
 const changedOf = (before: Organisation, now: Organisation): string[] =>
 	(Object.keys(CALLED) as (keyof Organisation)[])
@@ -34,6 +35,7 @@ export const actions = {
 		const kept = { name: form.text('name').trim(), colour: form.text('colour'), zone: form.text('zone') };
 		const seenPages = form.on('seen-pages');
 		const exchange = form.on('exchange');
+		const pace = Math.round(Number(form.text('pace')));
 		let { logo } = organisation(house().db);
 		const file = form.file('logo');
 		if (form.on('remove-logo')) logo = '';
@@ -50,7 +52,13 @@ export const actions = {
 		// another name means other keys
 		const no = kept.name !== before.name ? proofIn(locals) : null;
 		if (no) return fail(statusOf(no), { form: 'organisation', ...kept, say: no.say, prove: true });
-		const set = changeOrganisation(house(), doerIn(locals), { ...kept, logo, seenPages, exchange });
+		const set = changeOrganisation(house(), doerIn(locals), {
+			...kept,
+			logo,
+			seenPages,
+			exchange,
+			...(pace > 0 && { pace })
+		});
 		return isRefusal(set)
 			? fail(statusOf(set), { form: 'organisation', ...kept, say: set.say, at: set.at })
 			: { form: 'organisation', done: true, before, changed: changedOf(before, set) };

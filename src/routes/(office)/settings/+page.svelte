@@ -66,7 +66,7 @@
 								src="/logo?{data.settings.logo.slice(0, 8)}"
 								alt="The logo now"
 								class="max-h-12 max-w-40 bg-white p-1"
-							/><label><input type="checkbox" name="remove-logo" /> take it away</label>
+							/><Check label="take it away" name="remove-logo" />
 						</p>
 					{/if}
 				</div>
@@ -86,6 +86,16 @@
 					name="exchange"
 					checked={data.settings.exchange ?? false}
 				/>
+				<label
+					>Packets of a batch in a minute, at most <span class="text-quiet">empty: as fast as can be</span><input
+						class="input mt-1 block w-28!"
+						type="number"
+						name="pace"
+						min="1"
+						max="6000"
+						value={data.settings.pace ?? ''}
+					/></label
+				>
 				{#if said.form === 'organisation'}<p role="alert" class={said.say ? 'wrong' : 'text-moss'}>
 						{said.say ?? 'Saved.'}
 						{#if said.prove}<a class="underline" href="/prove?to=/settings" target="_blank">Show it in another tab</a>,

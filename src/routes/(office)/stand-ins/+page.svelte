@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '$lib/ui/forms';
 	import { moment } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 
@@ -19,33 +20,42 @@
 			</p>{/if}
 		<form method="GET" role="search" class="flex gap-2 py-3">
 			<label class="unseen" for="to">Messages to</label>
-			<input id="to" name="to" type="search" class="input w-80" placeholder="Only to this address" value={data.to} />
+			<input
+				id="to"
+				name="to"
+				type="search"
+				class="input w-80 min-w-0 shrink"
+				placeholder="Only to this address"
+				value={data.to}
+			/>
 			<button class="button">Show</button>
 		</form>
-		<table class="list">
-			<thead><tr><th>To</th><th>Subject</th><th>From</th><th>When</th></tr></thead>
-			<tbody>
-				{#each data.messages as message (message.id)}
-					<tr class="hover:bg-wash">
-						<td class="break-all">{message.recipient}</td>
-						<td
-							><a class="font-semibold no-underline hover:underline" href="/stand-ins/mailbox/{message.id}"
-								>{message.subject}</a
-							>{#if message.attachments.length > 0}<span class="text-quiet">
-									· {message.attachments.length} attached</span
-								>{/if}</td
+		<div class="overflow-x-auto">
+			<table class="list">
+				<thead><tr><th>To</th><th>Subject</th><th>From</th><th>When</th></tr></thead>
+				<tbody>
+					{#each data.messages as message (message.id)}
+						<tr class="hover:bg-wash">
+							<td class="break-all">{message.recipient}</td>
+							<td
+								><a class="font-semibold no-underline hover:underline" href="/stand-ins/mailbox/{message.id}"
+									>{message.subject}</a
+								>{#if message.attachments.length > 0}<span class="text-quiet">
+										· {message.attachments.length} attached</span
+									>{/if}</td
+							>
+							<td>{message.sender}</td>
+							<td class="whitespace-nowrap">{moment(message.at, zone)}</td>
+						</tr>
+					{:else}
+						<tr
+							><td colspan="4" class="py-8! font-serif text-quiet">No messages{data.to ? ` to ${data.to}` : ''} yet.</td
+							></tr
 						>
-						<td>{message.sender}</td>
-						<td class="whitespace-nowrap">{moment(message.at, zone)}</td>
-					</tr>
-				{:else}
-					<tr
-						><td colspan="4" class="py-8! font-serif text-quiet">No messages{data.to ? ` to ${data.to}` : ''} yet.</td
-						></tr
-					>
-				{/each}
-			</tbody>
-		</table>
+					{/each}
+				</tbody>
+			</table>
+		</div>
 		{#if data.messages.length === 50}<p class="pt-3">
 				<a class="button" href="?to={encodeURIComponent(data.to)}&before={data.messages[49]?.id}">Older messages</a>
 			</p>{/if}
@@ -81,14 +91,7 @@
 			{/each}
 		</ul>
 		<h2 class="pt-8 text-[17px]">Addresses and numbers that refuse</h2>
-		<form
-			method="POST"
-			action="?/refuse"
-			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
-			class="pt-2"
-		>
+		<form method="POST" action="?/refuse" use:enhance={keepFilled} class="pt-2">
 			<label
 				>Messages to these come back<textarea class="input mt-1 h-24 font-mono text-[14px]" name="addresses"
 					>{data.refused.join('\n')}</textarea

@@ -99,7 +99,6 @@
 			label="Templates"
 			columns={COLUMNS}
 			rows={data.rows}
-			id={(row) => row.id}
 			name={(row) => row.title}
 			{cell}
 			bind:order

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import NewPassword from '$lib/ui/frame/NewPassword.svelte';
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '$lib/ui/forms';
 	import Gate from '$lib/ui/frame/Gate.svelte';
 
 	let { data, form } = $props();
@@ -11,12 +12,7 @@
 	title={data.purpose === 'invitation' ? 'Choose a password' : 'Choose a new password'}
 	lead="{data.name}, {data.email}"
 >
-	<form
-		method="POST"
-		use:enhance={() =>
-			({ update }) =>
-				update({ reset: false })}
-	>
+	<form method="POST" use:enhance={keepFilled}>
 		<input type="hidden" name="username" autocomplete="username" value={data.email} />
 		<NewPassword label="Password" bind:value={password} aria-describedby="rule" />
 		<p id="rule" class="pb-4 text-[14px] text-quiet">

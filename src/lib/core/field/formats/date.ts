@@ -1,3 +1,4 @@
+import { datesIn } from '../../intl';
 import { Type } from '@sinclair/typebox';
 import { dayOf } from '../../rule';
 
@@ -64,12 +65,5 @@ function monthOf(name: string, format: 'long' | 'medium', locale: string): numbe
 	return 0;
 }
 
-const made = new Map<string, Intl.DateTimeFormat>();
-
-/** Formatters are slow to make and are asked for again and again. */
-function formatter(format: Exclude<DateFormat, 'iso'>, locale: string): Intl.DateTimeFormat {
-	const name = `${locale} ${format}`;
-	let one = made.get(name);
-	if (!one) made.set(name, (one = new Intl.DateTimeFormat(locale, { ...STYLES[format], timeZone: 'UTC' })));
-	return one;
-}
+const formatter = (format: Exclude<DateFormat, 'iso'>, locale: string): Intl.DateTimeFormat =>
+	datesIn(locale, { ...STYLES[format], timeZone: 'UTC' });

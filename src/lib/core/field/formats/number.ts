@@ -1,3 +1,4 @@
+import { numbersIn } from '../../intl';
 import { Type } from '@sinclair/typebox';
 import { Dec, decimal } from '../../rule';
 
@@ -34,7 +35,7 @@ export function numberShown(number: string, format: NumberFormat, locale: string
 			} as const)
 		: {};
 	// a string is taken exactly (ECMA-402, Intl mathematical value); the type knows numbers only
-	return new Intl.NumberFormat(locale, { ...money, ...digits, useGrouping: true }).format(number as unknown as number);
+	return numbersIn(locale, { ...money, ...digits, useGrouping: true }).format(number as unknown as number);
 }
 
 /** What a language writes for a currency: its signs (as `UK£` or `US$`, where the bare one is another's), any sign, any code. */
@@ -55,7 +56,7 @@ function moneyIn(locale: string): RegExp {
 
 /** What somebody typed as a plain decimal number, read as that language writes it; null where it is none. */
 export function numberRead(typed: string, locale: string): string | null {
-	const parts = new Intl.NumberFormat(locale, { useGrouping: true }).formatToParts(-1234567.8);
+	const parts = numbersIn(locale, { useGrouping: true }).formatToParts(-1234567.8);
 	const separator = (type: string) => parts.find((p) => p.type === type)?.value ?? '';
 	const point = separator('decimal');
 	const group = separator('group');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Tip from '../../parts/Tip.svelte';
 	import {
 		AlignCenterHorizontal,
 		AlignCenterVertical,
@@ -66,20 +67,13 @@
 	<legend class="pb-1">Arrange</legend>
 	<div class="flex flex-wrap gap-1">
 		{#each LINES as [how, name, Icon] (how)}
-			<button
-				class="button px-2!"
-				aria-label="Align: {name}"
-				title="Align: {name}"
-				onclick={() => run('align', alignFields(bench.plan, ids, how))}><Icon size={17} aria-hidden="true" /></button
+			<Tip name="Align: {name}" onclick={() => run('align', alignFields(bench.plan, ids, how))}
+				><Icon size={17} aria-hidden="true" /></Tip
 			>
 		{/each}
 		{#each EVENLY as { does, name, least, edit, Icon } (name)}
-			<button
-				class="button px-2!"
-				aria-label={name}
-				title={name}
-				disabled={ids.length < least}
-				onclick={() => run(does, edit())}><Icon size={17} aria-hidden="true" /></button
+			<Tip {name} disabled={ids.length < least} onclick={() => run(does, edit())}
+				><Icon size={17} aria-hidden="true" /></Tip
 			>
 		{/each}
 	</div>

@@ -155,7 +155,6 @@
 			label="All fields"
 			columns={COLUMNS}
 			{rows}
-			id={(field) => field.id}
 			name={(field) => `${field.label}, page ${field.page + 1}`}
 			{cell}
 			bind:order

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Check from '../../parts/Check.svelte';
 	import Choice from '../../parts/Choice.svelte';
 	import { asksSomebody, keyFault, kindOf, plainKey, questionOf, ruleFault } from '../../../core/field';
 	import { EVERYBODY, SENDER, type Field } from '../../../core/packet';
@@ -118,23 +119,19 @@
 				)}
 		/>
 		<div class="flex flex-wrap gap-x-4 gap-y-1">
-			<label class="flex items-center gap-2"
-				><input
-					type="checkbox"
-					checked={same((f) => f.required) ?? false}
-					indeterminate={same((f) => f.required) === null}
-					onchange={(e) => set('needed', { required: e.currentTarget.checked }, false, true)}
-				/> must be answered</label
-			>
+			<Check
+				label="must be answered"
+				checked={same((f) => f.required) ?? false}
+				some={same((f) => f.required) === null}
+				onchange={(required) => set('needed', { required }, false, true)}
+			/>
 			{#if fields.every((f) => kindOf(f.kind).filledBy === 'person')}
-				<label class="flex items-center gap-2"
-					><input
-						type="checkbox"
-						checked={same((f) => f.readOnly === true) ?? false}
-						indeterminate={same((f) => f.readOnly === true) === null}
-						onchange={(e) => set('read only', { readOnly: e.currentTarget.checked || undefined }, false, true)}
-					/> read only</label
-				>
+				<Check
+					label="read only"
+					checked={same((f) => f.readOnly === true) ?? false}
+					some={same((f) => f.readOnly === true) === null}
+					onchange={(on) => set('read only', { readOnly: on || undefined }, false, true)}
+				/>
 			{/if}
 		</div>
 		{#if one || same((f) => f.key)}
@@ -201,14 +198,14 @@
 				]}
 				onchoose={(align) => set('text side', { align: align === 'left' ? undefined : (align as 'middle') }, false)}
 			/>
-			<label class="col-span-2 flex items-center gap-2"
-				><input
-					type="checkbox"
+			<div class="col-span-2">
+				<Check
+					label="gets smaller until it fits"
 					checked={same((f) => f.shrink !== false) ?? false}
-					indeterminate={same((f) => f.shrink !== false) === null}
-					onchange={(e) => set('shrink', { shrink: e.currentTarget.checked ? undefined : false }, false)}
-				/> gets smaller until it fits</label
-			>
+					some={same((f) => f.shrink !== false) === null}
+					onchange={(on) => set('shrink', { shrink: on ? undefined : false }, false)}
+				/>
+			</div>
 		</fieldset>
 	{/if}
 	{#if fields.length > 1 && same((f) => f.key) && kind.grouped}<p class="text-quiet">

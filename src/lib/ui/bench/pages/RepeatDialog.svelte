@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Check from '../../parts/Check.svelte';
 	import { Dialog } from '../../parts/dialog';
 	import DialogBox from '../../parts/DialogBox.svelte';
 	import { kindOf } from '../../../core/field';
@@ -45,12 +46,10 @@
 				aria-invalid={say !== ''}
 			/></label
 		>
-		{#if keyed}<label class="flex items-center gap-2"
-				><input type="checkbox" bind:checked={twins} /> one answer for all: they keep their keys</label
-			>{/if}
+		{#if keyed}<Check label="one answer for all: they keep their keys" bind:checked={twins} />{/if}
 		<p class="wrong empty:hidden" role="alert">{say}</p>
 		<p class="flex gap-2">
-			<button class="button primary">Repeat</button><Dialog.Close class="button" type="button">Not now</Dialog.Close>
+			<button class="button primary">Repeat</button><Dialog.Close class="button">Not now</Dialog.Close>
 		</p>
 	</form>
 </DialogBox>

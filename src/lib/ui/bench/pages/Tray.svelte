@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Switch from '../../parts/Switch.svelte';
 	import { KINDS } from '../../../core/field';
 	import { SENDER, type KindName } from '../../../core/packet';
 	import type { Bench } from '../bench.svelte';
@@ -54,12 +55,12 @@
 			>{#if bench.placing}Click the page, or press Enter. Esc ends it.{:else if owner}For <b class="text-ink">{owner}</b
 				>, press a letter{:else}Add somebody, then press a letter{/if}</span
 		>
-		<label class="mt-0.5 flex items-center gap-1.5 text-[13px]"
-			><input
-				type="checkbox"
-				checked={bench.person === SENDER}
-				onchange={(e) => (bench.person = e.currentTarget.checked ? SENDER : (bench.actors[0]?.id ?? null))}
-			/> for me to fill in</label
+		<span class="text-[13px]"
+			><Switch
+				label="for me to fill in"
+				on={bench.person === SENDER}
+				onturn={(on) => (bench.person = on ? SENDER : (bench.actors[0]?.id ?? null))}
+			/></span
 		>
 	</p>
 	<div class="grid min-w-0 flex-1 grid-cols-9 gap-1" role="toolbar" aria-label="Kinds of field">

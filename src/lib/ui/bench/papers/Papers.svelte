@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Tip from '../../parts/Tip.svelte';
+	import Check from '../../parts/Check.svelte';
 	import { Trash2 } from '@lucide/svelte';
 	import type { Paper } from '../../../core/packet';
 	import type { Adding } from './adding.svelte';
@@ -120,11 +122,11 @@
 					<a class="flex-1 break-words underline" href="/papers/{file.digest}" target="_blank" rel="noopener"
 						>{file.name}</a
 					>
-					<button
-						class="plain"
-						aria-label="Take {file.name} out"
-						title="Take out"
-						onclick={() => bench.change('take a file out', detach(plan, file.id))}><Trash2 size={14} /></button
+					<Tip
+						name="Take {file.name} out"
+						look="plain"
+						onclick={() => bench.change('take a file out', detach(plan, file.id))}
+						><Trash2 size={14} aria-hidden="true" /></Tip
 					>
 				</li>
 			{/each}
@@ -148,9 +150,9 @@
 			say={{ choose: 'Add', drop: 'or drop here' }}
 			onfiles={(files) => void adding.add(files)}
 		/>
-		<label class="flex items-start gap-1.5 pt-2 text-[13px] leading-[18px] text-quiet"
-			><input type="checkbox" class="mt-0.5" bind:checked={adding.together} /> pictures together as one</label
-		>
+		<p class="pt-2 text-[13px] leading-[18px] text-quiet">
+			<Check label="pictures together as one" bind:checked={adding.together} />
+		</p>
 	{:else}<p class="text-[13px] text-quiet">{bench.correcting ? 'As they were sent.' : 'Set by the template.'}</p>{/if}
 	<p class="pt-2 text-[13px] leading-[18px] break-words text-quiet" role="status">
 		{busy ? `Working on “${busy}”…` : ''}

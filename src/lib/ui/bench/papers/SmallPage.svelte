@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Tip from '../../parts/Tip.svelte';
 	import { ArrowDown, ArrowUp, RotateCw, Trash2 } from '@lucide/svelte';
 	import type { Paper } from '../../../core/packet';
 	import PagePicture from '../../pages/PagePicture.svelte';
@@ -49,26 +50,25 @@
 	{#if !locked}
 		<p class="flex h-6 justify-center opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
 			{#if near}
-				<button class="plain" disabled={busy} aria-label="Turn page {name}" title="Turn" onclick={onturn}
-					><RotateCw size={13} /></button
+				{@const last = paper.pages.length - 1}
+				<Tip name="Turn page {name}" look="plain" disabled={busy} onclick={onturn}
+					><RotateCw size={13} aria-hidden="true" /></Tip
 				>
 				{#if several}
-					<button
-						class="plain"
+					<Tip
+						name="Page {name} earlier"
+						look="plain"
 						disabled={busy || number === 0}
-						aria-label="Page {name} earlier"
-						title="Earlier"
-						onclick={() => onmove(number - 1)}><ArrowUp size={13} /></button
+						onclick={() => onmove(number - 1)}><ArrowUp size={13} aria-hidden="true" /></Tip
 					>
-					<button
-						class="plain"
-						disabled={busy || number === paper.pages.length - 1}
-						aria-label="Page {name} later"
-						title="Later"
-						onclick={() => onmove(number + 1)}><ArrowDown size={13} /></button
+					<Tip
+						name="Page {name} later"
+						look="plain"
+						disabled={busy || number === last}
+						onclick={() => onmove(number + 1)}><ArrowDown size={13} aria-hidden="true" /></Tip
 					>
-					<button class="plain" disabled={busy} aria-label="Leave page {name} out" title="Leave out" onclick={onleave}
-						><Trash2 size={13} /></button
+					<Tip name="Leave page {name} out" look="plain" disabled={busy} onclick={onleave}
+						><Trash2 size={13} aria-hidden="true" /></Tip
 					>
 				{/if}
 			{/if}

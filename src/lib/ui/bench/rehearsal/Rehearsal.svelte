@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Toggles from '../../parts/Toggles.svelte';
+	import Tabs from '../../parts/Tabs.svelte';
 	import DialogBox from '../../parts/DialogBox.svelte';
 	import { Dialog } from '../../parts/dialog';
 	import { stopOf } from '../../../core/route';
@@ -43,25 +45,16 @@
 	<div class="flex flex-wrap items-center gap-3 border-b border-hairline px-5 py-3">
 		<Dialog.Title class="font-serif text-lg font-semibold">Rehearsal</Dialog.Title>
 		<Dialog.Description class="text-[14px] text-quiet">Nothing is sent, and nothing is kept.</Dialog.Description>
-		<div role="group" aria-label="As whom" class="flex flex-wrap gap-1">
-			{#each actors as one, i (one.id)}
-				<button
-					class="button {shown === one.id ? 'bg-wash' : 'border-hairline!'}"
-					aria-pressed={shown === one.id}
-					onclick={() => (person = one.id)}
-					><span class={shown === one.id ? 'font-semibold' : ''}
-						>{i + 1}. {one.name || one.role || 'No name yet'}{leftOut.includes(one.id) ? ', left out' : ''}</span
-					></button
-				>
-			{/each}
-		</div>
-		<div role="group" aria-label="Width" class="ml-auto flex gap-1">
-			<button class="button {wide ? 'bg-wash' : 'border-hairline!'}" aria-pressed={wide} onclick={() => (wide = true)}
-				><span class={wide ? 'font-semibold' : ''}>Desk</span></button
-			>
-			<button class="button {wide ? 'border-hairline!' : 'bg-wash'}" aria-pressed={!wide} onclick={() => (wide = false)}
-				><span class={wide ? '' : 'font-semibold'}>Phone</span></button
-			>
+		<div class="ml-auto">
+			<Toggles
+				label="Width"
+				value={wide ? 'desk' : 'phone'}
+				options={[
+					['desk', 'Desk'],
+					['phone', 'Phone']
+				]}
+				onchoose={(width) => (wide = width === 'desk')}
+			/>
 		</div>
 		<button
 			class="button"
@@ -74,10 +67,19 @@
 		>
 		<Dialog.Close class="button">Close</Dialog.Close>
 	</div>
-	<div class="grid min-h-0 flex-1 place-items-center bg-desk">
-		{#if say}<p class="p-6" role="alert">{say}</p>
-		{:else if actors.length === 0}<p class="p-6">Nobody on the route has anything to do yet.</p>
-		{:else if ready}
+	{#if say}<p class="p-6" role="alert">{say}</p>
+	{:else if actors.length === 0}<p class="p-6">Nobody on the route has anything to do yet.</p>
+	{:else if ready}
+		<Tabs
+			label="As whom"
+			value={shown}
+			options={actors.map((one, i) => [
+				one.id,
+				`${i + 1}. ${one.name || one.role || 'No name yet'}${leftOut.includes(one.id) ? ', left out' : ''}`
+			])}
+			onchoose={(id) => (person = id)}
+			look="grid min-h-0 flex-1 place-items-center bg-desk"
+		>
 			{#key `${shown} ${round}`}
 				<iframe
 					class="h-full border-0 bg-sheet {wide ? 'w-full' : 'w-[390px]'}"
@@ -85,6 +87,6 @@
 					src="/bench/{bench.id}/rehearse?person={encodeURIComponent(shown)}"
 				></iframe>
 			{/key}
-		{/if}
-	</div>
+		</Tabs>
+	{/if}
 </DialogBox>

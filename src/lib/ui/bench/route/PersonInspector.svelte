@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Known from '../../people/Known.svelte';
+	import Check from '../../parts/Check.svelte';
 	import More from '../../parts/More.svelte';
 	import Choice from '../../parts/Choice.svelte';
 	import { DUTIES, isAddress, type Duty, type PersonLock, type PlanPerson } from '../../../core/packet';
@@ -45,13 +47,11 @@
 				oninput={(e) => set('role', { role: e.currentTarget.value })}
 			/></label
 		>
-		<label class="flex items-center gap-2"
-			><input
-				type="checkbox"
-				checked={person.optional ?? false}
-				onchange={(e) => set('may stay empty', { optional: e.currentTarget.checked }, false)}
-			/> may stay empty</label
-		>
+		<Check
+			label="may stay empty"
+			checked={person.optional ?? false}
+			onchange={(optional) => set('may stay empty', { optional }, false)}
+		/>
 	{:else if person.role}<p class="-mt-2 text-quiet">{person.role}</p>{/if}
 	{#if namers.length > 0}
 		<Choice
@@ -66,18 +66,16 @@
 		/>
 	{/if}
 	{#if person.namedBy === undefined}
-		<label
-			>{bench.asTemplate ? 'Always this person' : 'Name'}<input
-				id="person-name"
-				class="input mt-1"
-				maxlength="200"
-				autocomplete="off"
-				readonly={bench.isPersonLocked(person.id, 'name')}
-				placeholder={bench.asTemplate ? 'empty: named when it is used' : ''}
-				value={person.name}
-				oninput={(e) => set('name', { name: e.currentTarget.value })}
-			/></label
-		>
+		<Known
+			label={bench.asTemplate ? 'Always this person' : 'Name'}
+			id="person-name"
+			readonly={bench.isPersonLocked(person.id, 'name')}
+			takes={!bench.isPersonLocked(person.id, 'address')}
+			placeholder={bench.asTemplate ? 'empty: named when it is used' : ''}
+			value={person.name}
+			onname={(name) => set('name', { name })}
+			onperson={({ name, email }) => set('who it is', { name, email }, false)}
+		/>
 		<label
 			>E-mail<input
 				id="person-email"

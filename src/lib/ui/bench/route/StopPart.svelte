@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Check from '../../parts/Check.svelte';
 	import What from '../../help/What.svelte';
 	import { isKnownBefore, type PlanPerson } from '../../../core/packet';
 	import { keyTypes } from '../../../core/field';
@@ -30,19 +31,11 @@
 </fieldset>
 {#if stop}
 	{#if actorsAt(plan, at).length > 1}
-		<label class="flex items-start gap-2"
-			><input
-				class="mt-1"
-				type="checkbox"
-				checked={stop.anyOne ?? false}
-				onchange={(e) =>
-					bench.change(
-						'any one is enough',
-						changeStop(plan, stop.id, { anyOne: e.currentTarget.checked || undefined })
-					)}
-			/>
-			any one of the {actorsAt(plan, at).length} at this stop is enough</label
-		>
+		<Check
+			label="any one of the {actorsAt(plan, at).length} at this stop is enough"
+			checked={stop.anyOne ?? false}
+			onchange={(on) => bench.change('any one is enough', changeStop(plan, stop.id, { anyOne: on || undefined }))}
+		/>
 	{/if}
 	{#if at > 0}
 		<p class="-mb-2 flex items-center gap-1 text-[14px] text-quiet">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import OneOf from '../../parts/OneOf.svelte';
 	import { Dialog } from '../../parts/dialog';
 	import Moment from '../../parts/Moment.svelte';
 	import DialogBox from '../../parts/DialogBox.svelte';
@@ -127,7 +128,7 @@
 			<p class="font-semibold">{until ? `At the end of ${until}` : 'No end'}</p>
 			<p>
 				{until
-					? 'it ends by itself if somebody is still missing.'
+					? 'It ends by itself if somebody is still missing.'
 					: 'It stays out until everyone is done or you withdraw it.'}
 				{#if until && sending.warning !== undefined}Who still has it is warned {sending.warning}
 					{sending.warning === 1 ? 'day' : 'days'} before.{/if}
@@ -139,12 +140,18 @@
 			</p>
 		</li>
 	</ol>
-	<fieldset class="flex flex-wrap items-center gap-x-4 gap-y-2 pt-4">
-		<legend class="unseen">When it goes</legend>
-		<label class="flex items-center gap-2"><input type="radio" value="now" bind:group={when} /> now</label>
-		<label class="flex items-center gap-2"><input type="radio" value="later" bind:group={when} /> at a time</label>
+	<div class="flex flex-wrap items-center gap-x-4 gap-y-2 pt-4">
+		<OneOf
+			label="When it goes"
+			unseen
+			bind:value={when}
+			options={[
+				['now', 'now'],
+				['later', 'at a time']
+			]}
+		/>
 		{#if when === 'later'}<Moment label="When it is to go" value={moment} onchoose={(next) => (moment = next)} />{/if}
-	</fieldset>
+	</div>
 	<p class="wrong pt-3 empty:hidden" role="alert">{wrong}</p>
 	<p class="flex gap-2 pt-4">
 		<button class="button primary" disabled={busy} onclick={send}

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Switch from '../../parts/Switch.svelte';
+	import Check from '../../parts/Check.svelte';
 	import More from '../../parts/More.svelte';
 	import Choice from '../../parts/Choice.svelte';
 	import type { Plan, Sending } from '../../../core/packet';
@@ -16,7 +18,6 @@
 	const locked = $derived(bench.isLocked('sending'));
 	const set = (name: string, change: Change<Sending>, burst = false) =>
 		bench.change(name, changeSending(plan, change), burst);
-	const yes = (e: Event) => (e.currentTarget as HTMLInputElement).checked || undefined;
 
 	/** A whole number within its bounds; anything else is put back. */
 	function whole(event: Event, least: number, most: number, was: number | undefined, then: (n: number) => void) {
@@ -56,14 +57,11 @@
 		>Time to complete{#if timeLocked}&nbsp;<span class="text-quiet">set by the template</span>{/if}</legend
 	>
 	<p class="flex min-h-7 flex-wrap items-center gap-2 pt-1">
-		<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
-			><input
-				type="checkbox"
-				checked={plan.days !== null}
-				onchange={(e) =>
-					bench.change('deadline', { ...plan, days: e.currentTarget.checked ? 14 : null } satisfies Plan)}
-			/> ends after</label
-		>
+		<Switch
+			label="ends after"
+			on={plan.days !== null}
+			onturn={(on) => bench.change('deadline', { ...plan, days: on ? 14 : null } satisfies Plan)}
+		/>
 		{#if plan.days !== null}
 			{@render days('Days to complete', plan.days, 730, (n) => bench.change('deadline', { ...plan, days: n }))}
 			<Choice
@@ -82,13 +80,11 @@
 	</p>
 	{#if plan.days !== null}
 		<p class="flex items-center gap-2 pt-2">
-			<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
-				><input
-					type="checkbox"
-					checked={sending.warning !== undefined}
-					onchange={(e) => set('warning', { warning: e.currentTarget.checked ? 2 : undefined })}
-				/> warn</label
-			>
+			<Switch
+				label="warn"
+				on={sending.warning !== undefined}
+				onturn={(on) => set('warning', { warning: on ? 2 : undefined })}
+			/>
 			{#if sending.warning !== undefined}
 				{@render days('Days of warning before the end', sending.warning, 60, (n) => set('warning', { warning: n }))} days
 				before
@@ -101,14 +97,11 @@
 		>Reminders{#if locked}&nbsp;<span class="text-quiet">set by the template</span>{/if}</legend
 	>
 	<p class="pt-1">
-		<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
-			><input
-				type="checkbox"
-				checked={sending.reminders !== undefined}
-				onchange={(e) =>
-					set('reminders', { reminders: e.currentTarget.checked ? { after: 3, every: 2, most: 5 } : undefined })}
-			/> remind whoever it waits for</label
-		>
+		<Switch
+			label="remind whoever it waits for"
+			on={sending.reminders !== undefined}
+			onturn={(on) => set('reminders', { reminders: on ? { after: 3, every: 2, most: 5 } : undefined })}
+		/>
 	</p>
 	{#if sending.reminders}
 		{@const r = sending.reminders}
@@ -126,13 +119,11 @@
 <fieldset disabled={locked}>
 	<legend>The agreement holds</legend>
 	<p class="flex min-h-7 items-center gap-2 pt-1">
-		<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
-			><input
-				type="checkbox"
-				checked={sending.term !== undefined}
-				onchange={(e) => set('term', { term: e.currentTarget.checked ? { months: 12, notice: 60 } : undefined })}
-			/> for</label
-		>
+		<Switch
+			label="for"
+			on={sending.term !== undefined}
+			onturn={(on) => set('term', { term: on ? { months: 12, notice: 60 } : undefined })}
+		/>
 		{#if sending.term}
 			{@const t = sending.term}
 			{@render days('Months it holds', t.months, 600, (months) => set('term', { term: { ...t, months } }))} months
@@ -141,13 +132,11 @@
 	{#if sending.term}
 		{@const t = sending.term}
 		<p class="flex items-center gap-2 pt-2">
-			<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
-				><input
-					type="checkbox"
-					checked={t.notice !== null}
-					onchange={(e) => set('renewal notice', { term: { ...t, notice: e.currentTarget.checked ? 60 : null } })}
-				/> tell me</label
-			>
+			<Switch
+				label="tell me"
+				on={t.notice !== null}
+				onturn={(on) => set('renewal notice', { term: { ...t, notice: on ? 60 : null } })}
+			/>
 			{#if t.notice !== null}{@render days('Days of notice before the term ends', t.notice, 730, (notice) =>
 					set('renewal notice', { term: { ...t, notice } })
 				)}{/if} days before it ends
@@ -157,18 +146,17 @@
 <fieldset disabled={locked}>
 	<legend class="pb-1">Those who take part may</legend>
 	{#each PERMITTED as [what, name] (what)}
-		<label class="flex min-h-7 items-center gap-2 whitespace-nowrap"
-			><input type="checkbox" checked={sending[what] ?? false} onchange={(e) => set(name, { [what]: yes(e) })} />
-			{name}</label
-		>
+		<p class="py-1">
+			<Check label={name} checked={sending[what] ?? false} onchange={(on) => set(name, { [what]: on || undefined })} />
+		</p>
 	{/each}
-	<label class="flex min-h-7 items-center gap-2 pt-1"
-		><input
-			type="checkbox"
+	<p class="py-1">
+		<Check
+			label="who gets a copy sees how it stands when the route comes to them"
 			checked={sending.earlyCopies ?? false}
-			onchange={(e) => set('early copies', { earlyCopies: yes(e) })}
-		/> who gets a copy sees how it stands when the route comes to them</label
-	>
+			onchange={(on) => set('early copies', { earlyCopies: on || undefined })}
+		/>
+	</p>
 </fieldset>
 <More
 	label="How it is filed"

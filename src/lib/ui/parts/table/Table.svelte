@@ -1,4 +1,4 @@
-<script lang="ts" generics="Row extends object">
+<script lang="ts" generics="Row extends { id: string }">
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import {
@@ -13,12 +13,11 @@
 		type RowSelectionState,
 		type Updater
 	} from '@tanstack/svelte-table';
-	import { createVirtualizer, createWindowVirtualizer } from '@tanstack/svelte-virtual';
-	import { onMount, type Snippet } from 'svelte';
-	import { get } from 'svelte/store';
+	import type { Snippet } from 'svelte';
 	import Check from '../Check.svelte';
 	import Columns from './Columns.svelte';
 	import type { Column, Order } from './columns';
+	import { Near } from './near.svelte';
 
 	/**
 	 * A list of rows: put in order by their heads, chosen at the left (with Shift from one to another), and acted on above. Only
@@ -29,7 +28,6 @@
 		label,
 		columns,
 		rows,
-		id,
 		name,
 		cell,
 		order = $bindable(null),
@@ -52,7 +50,6 @@
 		label: string;
 		columns: Column<Row>[];
 		rows: Row[];
-		id: (row: Row) => string;
 		/** what a row is called, for who chooses without seeing */
 		name?: (row: Row) => string;
 		/** what stands in a cell */
@@ -110,7 +107,7 @@
 				sortFn: 'alphanumeric' as const
 			}));
 		},
-		getRowId: (row: Row) => id(row),
+		getRowId: (row: Row) => row.id,
 		get manualSorting() {
 			return onorder !== undefined;
 		},
@@ -135,51 +132,21 @@
 		onorder?.(next);
 	}
 
-	// only what is near the view is drawn; the server, which has no view, draws the first rows
 	let body = $state<HTMLElement>();
 	let scroller = $state<HTMLElement>();
-	let mounted = $state(false);
-	let virtual = $state.raw<ReturnType<typeof createVirtualizer<HTMLElement, HTMLElement>>>();
-	const FIRST = 60;
-	onMount(() => {
-		const options = {
-			count: model.length,
-			estimateSize: () => estimate,
-			overscan: 12,
-			getItemKey: (index: number) => model[index]?.id ?? index
-		};
-		virtual = height
-			? createVirtualizer<HTMLElement, HTMLElement>({ ...options, getScrollElement: () => scroller ?? null })
-			: (createWindowVirtualizer<HTMLElement>({
-					...options,
-					scrollMargin: body!.getBoundingClientRect().top + window.scrollY
-				}) as unknown as ReturnType<typeof createVirtualizer<HTMLElement, HTMLElement>>);
-		mounted = true;
+	const near = new Near({
+		body: () => body,
+		scroller: () => (height ? scroller : undefined),
+		ids: () => model.map((row) => row.id),
+		estimate: () => estimate
 	});
-	$effect(() => {
-		const count = model.length;
-		const margin = !height && body ? body.getBoundingClientRect().top + window.scrollY : 0;
-		if (virtual)
-			get(virtual).setOptions({ count, getItemKey: (index) => model[index]?.id ?? index, scrollMargin: margin });
-	});
-	const items = $derived(
-		mounted && virtual ? $virtual!.getVirtualItems().filter(({ index }) => index < model.length) : []
-	);
-	const margin = $derived(mounted && virtual ? ($virtual!.options.scrollMargin ?? 0) : 0);
-	const before = $derived(items.length > 0 ? items[0]!.start - margin : 0);
-	const after = $derived(
-		items.length > 0 ? Math.max(0, $virtual!.getTotalSize() - (items[items.length - 1]!.end - margin)) : 0
-	);
-	const drawn = $derived(mounted ? items.map(({ index }) => index) : model.slice(0, FIRST).map((_, index) => index));
-	const measured = (row: HTMLElement) => {
-		if (virtual) get(virtual).measureElement(row);
-	};
+	const drawn = $derived(near.drawn);
 
 	// the next page comes before its place is in view
 	let fetching = $state(false);
 	$effect(() => {
-		const last = items[items.length - 1]?.index ?? model.length - 1;
-		if (mounted && more && !fetching && last >= model.length - 15) {
+		const last = drawn[drawn.length - 1] ?? 0;
+		if (near.mounted && more && !fetching && last >= model.length - 15) {
 			fetching = true;
 			void more().finally(() => (fetching = false));
 		}
@@ -192,7 +159,7 @@
 	async function go(index: number) {
 		const to = Math.max(0, Math.min(model.length - 1, index));
 		held = model[to]?.id ?? null;
-		if (virtual) get(virtual).scrollToIndex(to, { align: 'auto' });
+		near.show(to);
 		for (let i = 0; i < 20; i++) {
 			const row = body?.querySelector<HTMLElement>(`[data-row="${CSS.escape(held ?? '')}"]`);
 			if (row) return row.focus({ preventScroll: false });
@@ -221,32 +188,43 @@
 	}
 	function enter(row: Row) {
 		if (onopen) onopen(row);
-		else body?.querySelector<HTMLAnchorElement>(`[data-row="${CSS.escape(id(row))}"] a[href]`)?.click();
+		else body?.querySelector<HTMLAnchorElement>(`[data-row="${CSS.escape(row.id)}"] a[href]`)?.click();
 	}
 	/** Pressing a row anywhere but on what does something else. */
 	function pressed(event: MouseEvent, row: Row) {
 		if (!onopen || (event.target as HTMLElement).closest('a, button, input, label')) return;
 		if (getSelection()?.toString()) return;
-		held = id(row);
+		held = row.id;
 		onopen(row);
 	}
 	const said = $derived(
-		total === null || total === undefined ? '' : `${model.length < total ? `${model.length} of ${total}` : total}`
+		total === null || total === undefined
+			? ''
+			: model.length < total
+				? `${model.length} of ${total}`
+				: `${total} in all`
 	);
 </script>
 
-<div class="flex min-h-8 flex-wrap items-center gap-x-3 gap-y-2 pb-2">
-	{#if choosable && chosen!.length > 0}
-		<p role="status" class="font-semibold">{chosen!.length} chosen</p>
-		{@render act?.(chosen!)}
-		<button type="button" class="plain" onclick={() => (chosen = [])}>Choose none</button>
-	{:else}
-		{@render above?.()}
-		{#if said}<p class="text-[14px] text-quiet">{said}</p>{/if}
-	{/if}
-	{#if onhide}<span class="ml-auto"><Columns {columns} {hidden} {onhide} /></span>{/if}
-</div>
-<div bind:this={scroller} class="overflow-x-auto" style:max-height={height} style:overflow-y={height ? 'auto' : null}>
+{#if choosable || above || said || onhide}
+	<div class="flex min-h-8 flex-wrap items-center gap-x-3 gap-y-2 pb-2">
+		{#if choosable && chosen!.length > 0}
+			<p role="status" class="font-semibold">{chosen!.length} chosen</p>
+			{@render act?.(chosen!)}
+			<button type="button" class="plain" onclick={() => (chosen = [])}>Choose none</button>
+		{:else}
+			{@render above?.()}
+			{#if said}<p class="text-[14px] text-quiet">{said}</p>{/if}
+		{/if}
+		{#if onhide}<span class="ml-auto"><Columns {columns} {hidden} {onhide} /></span>{/if}
+	</div>
+{/if}
+<div
+	bind:this={scroller}
+	class="relative overflow-x-auto"
+	style:max-height={height}
+	style:overflow-y={height ? 'auto' : null}
+>
 	<table class="list" role="grid" aria-label={label} aria-rowcount={(total ?? model.length) + 1}>
 		<thead class={height ? 'sticky top-0 z-10 bg-sheet' : ''}>
 			<tr aria-rowindex={1}>
@@ -280,7 +258,7 @@
 			</tr>
 		</thead>
 		<tbody bind:this={body}>
-			{#if before > 0}<tr aria-hidden="true" style:height="{before}px"></tr>{/if}
+			{#if near.before > 0}<tr aria-hidden="true" style:height="{near.before}px"></tr>{/if}
 			{#each drawn as index (model[index]!.id)}
 				{@const row = model[index]!}
 				<tr
@@ -295,7 +273,7 @@
 					onkeydown={(event) => press(event, index)}
 					onfocus={() => (held = row.id)}
 					onclick={(event) => pressed(event, row.original)}
-					{@attach measured}
+					{@attach near.measure}
 				>
 					{#if choosable}<td class="w-8"
 							><Check
@@ -309,7 +287,7 @@
 						>{/each}
 				</tr>
 			{/each}
-			{#if after > 0}<tr aria-hidden="true" style:height="{after}px"></tr>{/if}
+			{#if near.after > 0}<tr aria-hidden="true" style:height="{near.after}px"></tr>{/if}
 		</tbody>
 	</table>
 </div>

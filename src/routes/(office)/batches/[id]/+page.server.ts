@@ -1,9 +1,26 @@
-import { fail } from '@sveltejs/kit';
-import { columnKeys, filterFault, targetsOf } from '$lib/core/sheet';
-import { isRefusal, refuse } from '$lib/core/refusal';
+import { fail, redirect } from '@sveltejs/kit';
+import { columnKeys, columnNames, filterFault, targetsOf, type Mapping } from '$lib/core/sheet';
+import { isRefusal, refuse, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
-import { batchRows, readBatch, replaceSheet, runBatch, settle, verdictsOf } from '$lib/server/batches';
-import { formIn } from '$lib/server/forms';
+import {
+	batchRows,
+	chooseSheet,
+	comingIn,
+	forAllOut,
+	goOn,
+	pauseRun,
+	putRight,
+	readBatch,
+	replaceSheet,
+	runBatch,
+	settle,
+	standingOf,
+	stopRun,
+	verdictsOf
+} from '$lib/server/batches';
+import { formIn, type Form } from '$lib/server/forms';
+import { organisation } from '$lib/server/settings';
+import { draftFromTemplate } from '$lib/server/templates';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals, url }) => {
@@ -16,32 +33,89 @@ export const load = ({ params, locals, url }) => {
 		name: batch.name,
 		title,
 		template: batch.template,
-		columns: batch.sheet.columns,
+		names: columnNames(batch.sheet),
 		keys: columnKeys(batch.sheet),
-		targets: targetsOf(plan).map(({ id, name, needed }) => ({ id, name, needed })),
+		heads: batch.sheet.heads,
+		sheet: batch.origin.sheet,
+		sheets: batch.origin.sheets,
+		wanted: targetsOf(plan).map((target) => ({
+			id: target.id,
+			name: target.name,
+			needed: target.needed,
+			choices: target.choices ?? [],
+			joins: target.what === 'person' && target.part === 'name'
+		})),
 		setting: batch.setting,
 		fault: filterFault(batch.sheet, batch.setting.filter)?.say ?? '',
-		running: batch.running,
-		wanted: batch.wanted,
-		sent: batch.sent,
+		going: batch.going,
+		stopped: batch.stopped,
+		run: {
+			wanted: batch.wanted ?? 0,
+			sent: batch.sent ?? 0,
+			failed: batch.failed,
+			beganAt: batch.beganAt,
+			pace: organisation(house().db).pace ?? null
+		},
+		now: house().now().toISOString(),
 		counts,
+		changed: verdicts.filter((verdict) => verdict.is === 'gone' && verdict.changed.length > 0).length,
 		own: verdicts.some((verdict) => verdict.is === 'ready' && verdict.own),
 		list,
-		query: `show=${encodeURIComponent(list.show)}`
+		query: `show=${encodeURIComponent(list.show)}`,
+		standing: standingOf(house(), batch.id),
+		days: comingIn(house(), batch.id)
 	};
 };
 
-const result = (done: object | null) =>
-	isRefusal(done) ? fail(statusOf(done), { say: done.say }) : { done: true, say: '' };
+/** What an action came to, as the page's forms show it. */
+const result = (done: object | null, form = '') =>
+	isRefusal(done) ? fail(statusOf(done), { form, say: done.say }) : { done: true, form, say: '' };
+
+/** The columns as the form has them; what was not changed is as sure as it was. */
+function columnsIn(form: Form, id: string): { mapping: Mapping; values: Record<string, string> } | Refusal {
+	const batch = readBatch(house(), id);
+	if (isRefusal(batch)) return batch;
+	const mapping: Mapping = {};
+	const values: Record<string, string> = {};
+	const given = new Map(form.entries());
+	for (const [name, value] of given) {
+		if (name === 'do' || value === '') continue;
+		if (name.endsWith(' all')) values[name.slice(0, -4)] = value;
+		else if (!name.endsWith(' then')) {
+			const then = given.get(`${name} then`) ?? '';
+			const columns = [value, then].filter((one) => one !== '').map(Number);
+			const before = batch.setting.mapping[name];
+			const same = JSON.stringify(before?.columns) === JSON.stringify(columns);
+			mapping[name] = same
+				? { ...before!, sure: before!.sure || given.get('do') === 'right' }
+				: { columns, sure: true };
+		}
+	}
+	return { mapping, values };
+}
 
 export const actions = {
 	columns: async ({ params, request }) => {
-		const mapping = Object.fromEntries((await formIn(request)).entries().map(([name, value]) => [name, Number(value)]));
-		return result(settle(house(), params.id, { mapping }));
+		const columns = columnsIn(await formIn(request), params.id);
+		return result(isRefusal(columns) ? columns : settle(house(), params.id, columns));
 	},
 	filter: async ({ params, request }) => {
 		const filter = (await formIn(request)).lines('filter');
 		return result(settle(house(), params.id, { filter }));
+	},
+	letter: async ({ params, request }) => {
+		const form = await formIn(request);
+		const letter = { subject: form.text('subject'), message: form.lines('message') };
+		return result(settle(house(), params.id, { letter: letter.subject || letter.message ? letter : undefined }));
+	},
+	sheet: async ({ params, request, locals }) => {
+		const sheet = (await formIn(request)).text('sheet');
+		return result(await chooseSheet(house(), accountIn(locals), params.id, sheet));
+	},
+	right: async ({ params, request }) => {
+		const form = await formIn(request);
+		const [n, column] = [Number(form.text('n')), Number(form.text('column'))];
+		return result(putRight(house(), params.id, n, column, form.text('text')));
 	},
 	row: async ({ params, request }) => {
 		const form = await formIn(request);
@@ -60,11 +134,34 @@ export const actions = {
 				return result(refuse('no-such-thing', 'A row can’t do that.'));
 		}
 	},
+	/** a row as a draft, to be looked at and rehearsed on the Bench; the batch stays as it is */
+	draft: async ({ params, request, locals }) => {
+		const n = Number((await formIn(request)).text('n'));
+		const batch = readBatch(house(), params.id);
+		const found = isRefusal(batch) ? batch : verdictsOf(house(), accountIn(locals), batch);
+		if (isRefusal(batch) || isRefusal(found)) return result(isRefusal(batch) ? batch : found);
+		const verdict = found.verdicts[n];
+		if (verdict?.is !== 'ready') return result(refuse('no-cell', 'This row is not ready.'));
+		const draft = draftFromTemplate(house(), accountIn(locals), batch.template, verdict.given);
+		if (isRefusal(draft)) return result(draft);
+		redirect(303, `/bench/${draft.id}`);
+	},
 	run: ({ params, locals }) => result(runBatch(house(), accountIn(locals), params.id)),
+	pause: ({ params }) => result(pauseRun(house(), params.id)),
+	on: ({ params, locals }) => result(goOn(house(), accountIn(locals), params.id)),
+	stop: ({ params }) => {
+		stopRun(house(), { batch: params.id });
+		return result(null);
+	},
+	remind: ({ params, locals }) => result(forAllOut(house(), accountIn(locals), params.id, 'remind')),
+	withdraw: async ({ params, request, locals }) => {
+		const reason = (await formIn(request)).lines('reason');
+		return result(forAllOut(house(), accountIn(locals), params.id, 'withdraw', reason), 'withdraw');
+	},
 	again: async ({ params, request, locals }) => {
 		const file = (await formIn(request)).file('sheet');
-		if (!file) return result(refuse('file-empty', 'Choose a sheet: a CSV file.'));
+		if (!file) return result(refuse('file-empty', 'Choose a sheet: XLSX or CSV.'));
 		const bytes = new Uint8Array(await file.arrayBuffer());
-		return result(replaceSheet(house(), accountIn(locals), params.id, bytes));
+		return result(await replaceSheet(house(), accountIn(locals), params.id, bytes));
 	}
 };

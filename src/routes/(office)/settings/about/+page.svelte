@@ -10,15 +10,17 @@
 	<p class="pb-3 text-[14px] text-quiet">
 		Programs, fonts and data by others, with thanks. The texts of the licences lie with each in the folder of packages.
 	</p>
-	<table class="list">
-		<thead><tr><th>What</th><th>Version</th><th>Licence</th></tr></thead>
-		<tbody>
-			{#each data.parts as part (`${part.name} ${part.version}`)}
-				<tr
-					><td class="wrap-anywhere">{part.name}</td><td class="font-mono">{part.version}</td><td>{part.licence}</td
-					></tr
-				>
-			{/each}
-		</tbody>
-	</table>
+	<div class="overflow-x-auto">
+		<table class="list">
+			<thead><tr><th>What</th><th>Version</th><th>Licence</th></tr></thead>
+			<tbody>
+				{#each data.parts as part (`${part.name} ${part.version}`)}
+					<tr
+						><td class="wrap-anywhere">{part.name}</td><td class="font-mono">{part.version}</td><td>{part.licence}</td
+						></tr
+					>
+				{/each}
+			</tbody>
+		</table>
+	</div>
 </main>

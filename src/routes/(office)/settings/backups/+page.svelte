@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '$lib/ui/forms';
 	import { moment } from '$lib/ui/dates';
 
 	let { data, form } = $props();
@@ -15,14 +16,7 @@
 			Each is whole, made while everything goes on, and checked before it counts. The locked keys lie beside it in a
 			file of their own; keep both elsewhere too, and apart. How to put one back stands in docs/running.md.
 		</p>
-		<form
-			method="POST"
-			action="?/save"
-			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
-			class="grid gap-4 pt-4"
-		>
+		<form method="POST" action="?/save" use:enhance={keepFilled} class="grid gap-4 pt-4">
 			<label
 				>One every so many hours <span class="text-[14px] text-quiet">0: none by itself</span><input
 					class="input mt-1 block w-28"
@@ -50,14 +44,7 @@
 				</p>{/if}
 			<p><button class="button primary">Save</button></p>
 		</form>
-		<form
-			method="POST"
-			action="?/now"
-			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
-			class="pt-3"
-		>
+		<form method="POST" action="?/now" use:enhance={keepFilled} class="pt-3">
 			<button class="button">Make one now</button>
 		</form>
 		{#if data.demo}<p class="pt-3 text-[14px] text-quiet">The demo makes none by itself.</p>{/if}

@@ -1,5 +1,7 @@
 <script lang="ts">
+	import Check from '$lib/ui/parts/Check.svelte';
 	import { enhance } from '$app/forms';
+	import { keepFilled } from '$lib/ui/forms';
 	import Proof from '$lib/ui/account/Proof.svelte';
 
 	let { data, form } = $props();
@@ -12,12 +14,7 @@
 	<section aria-labelledby="signing">
 		<h1 id="signing" class="border-b border-hairline pb-2 text-[19px]">Signing in</h1>
 		{#if !data.proved}<Proof what="This is changed only right after you have shown that it’s you." />{/if}
-		<form
-			method="POST"
-			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
-		>
+		<form method="POST" use:enhance={keepFilled}>
 			<fieldset disabled={!data.proved} class="grid gap-4 pt-4">
 				<fieldset>
 					<legend class="font-semibold">A second factor is wanted of</legend>
@@ -25,10 +22,9 @@
 						Whoever has none yet sets one up at the next sign-in, before anything else opens.
 					</p>
 					{#each Object.entries(LEVELS) as [level, name] (level)}
-						<label class="flex items-center gap-2 pt-1"
-							><input type="checkbox" name="second" value={level} checked={now.second.includes(level as 'owner')} />
-							{name}</label
-						>
+						<p class="pt-1">
+							<Check label={name} name="second" value={level} checked={now.second.includes(level as 'owner')} />
+						</p>
 					{/each}
 				</fieldset>
 				<label

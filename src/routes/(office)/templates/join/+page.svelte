@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Toggles from '$lib/ui/parts/Toggles.svelte';
 	import Choice from '$lib/ui/parts/Choice.svelte';
 	import Menu from '$lib/ui/parts/Menu.svelte';
 	import Seats from '$lib/ui/parts/Seats.svelte';
@@ -218,15 +219,21 @@
 					{#each [...open, ...settled] as clash (clash.id)}
 						<li class="border-l-2 pl-3 {clash.open ? 'border-copper' : 'border-hairline'}">
 							<p>{clash.say}</p>
-							<p class="flex flex-wrap gap-2 pt-1">
-								{#each clash.ways as way (way.say)}<button
-										class="button"
-										aria-pressed={clash.id.startsWith('key ')
-											? way.apart === (joining.keys[clash.id.slice(4)] === 'apart')
-											: undefined}
-										onclick={() => set(way.change(joining))}>{way.say}</button
-									>{/each}
-							</p>
+							<div class="flex flex-wrap gap-2 pt-1">
+								{#if clash.id.startsWith('key ')}
+									{@const apart = joining.keys[clash.id.slice(4)] === 'apart'}
+									<Toggles
+										label={clash.say}
+										value={clash.ways.find((way) => way.apart === apart)?.say ?? ''}
+										options={clash.ways.map(({ say }) => [say, say])}
+										onchoose={(say) => set(clash.ways.find((way) => way.say === say)!.change(joining))}
+									/>
+								{:else}
+									{#each clash.ways as way (way.say)}<button class="button" onclick={() => set(way.change(joining))}
+											>{way.say}</button
+										>{/each}
+								{/if}
+							</div>
 						</li>
 					{/each}
 				</ul>

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Known from '$lib/ui/people/Known.svelte';
+	import Check from '$lib/ui/parts/Check.svelte';
 	import { goto } from '$app/navigation';
 	import { isoDay } from '$lib/core/calendar';
 	import { live, spread, type Answer } from '$lib/core/field';
@@ -122,20 +124,16 @@
 					<legend class="-ml-4 pb-1 pl-4 font-semibold"
 						>{roleName(role)} <span class="font-normal text-quiet">{role.duty}</span></legend
 					>
-					{#if role.optional}<label class="flex items-center gap-2 pb-1"
-							><input type="checkbox" bind:checked={one.out} /> nobody this time</label
-						>{/if}
+					{#if role.optional}<p class="pb-1"><Check label="nobody this time" bind:checked={one.out} /></p>{/if}
 					{#if !one.out}
 						<div class="grid gap-3 min-[560px]:grid-cols-2">
-							<label
-								>Name<input
-									class="input mt-1"
-									maxlength="200"
-									autocomplete="off"
-									readonly={role.name !== '' && (role.locked?.includes('name') ?? false)}
-									bind:value={one.name}
-								/></label
-							>
+							<Known
+								label="Name"
+								readonly={role.name !== '' && (role.locked?.includes('name') ?? false)}
+								value={one.name}
+								onname={(name) => (one.name = name)}
+								onperson={({ email }) => (one.email = email)}
+							/>
 							<label
 								>E-mail{isMailed(role) ? '' : ', for the copies'}<input
 									class="input mt-1"

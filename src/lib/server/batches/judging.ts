@@ -1,0 +1,52 @@
+import { isoDay } from '../../core/calendar';
+import type { Plan } from '../../core/packet';
+import { isRefusal, type Refusal } from '../../core/refusal';
+import { judged, type Facts, type Verdict } from '../../core/sheet';
+import type { Account } from '../accounts';
+import type { House } from '../house';
+import { organisation } from '../settings';
+import { planForUse } from '../templates';
+import type { Batch } from './store';
+
+/** What becomes of each row of a batch. */
+
+export interface Judged {
+	plan: Plan;
+	title: string;
+	verdicts: Verdict[];
+}
+const remembered = new WeakMap<object, Map<string, { key: string; judged: Judged }>>();
+/** So many batches are remembered as they were judged last. */
+const MOST_REMEMBERED = 20;
+
+/** What becomes of each row, by the template as it is now. Judged once for each change of the batch, the template or the day. */
+export function verdictsOf(house: House, account: Account, batch: Batch): Judged | Refusal {
+	const found = planForUse(house, account, batch.template);
+	if (isRefusal(found)) return found;
+	const today = isoDay(organisation(house.db).zone, house.now().toISOString());
+	const known = remembered.get(house.db) ?? new Map<string, { key: string; judged: Judged }>();
+	remembered.set(house.db, known);
+	const key = [batch.revision, found.plan.from?.[0]?.version, today, account.email].join(' ');
+	const before = known.get(batch.id);
+	if (before?.key === key) return before.judged;
+	const verdicts = judged(found.plan, batch.sheet, batch.setting, factsOf(house, account, batch.id, today));
+	known.delete(batch.id);
+	known.set(batch.id, { key, judged: { ...found, verdicts } });
+	if (known.size > MOST_REMEMBERED) known.delete(known.keys().next().value!);
+	return { ...found, verdicts };
+}
+
+function factsOf(house: House, account: Account, id: string, today: string): Facts {
+	const gone = house.db
+		.prepare<[string], { who: string; packet: string; brought: string }>(
+			'SELECT who, packet, brought FROM batch_packets WHERE batch = ?'
+		)
+		.all(id);
+	return {
+		own: account.email,
+		today,
+		gone: new Map(
+			gone.map(({ who, packet, brought }) => [who, { packet, brought: JSON.parse(brought) as Record<string, string> }])
+		)
+	};
+}
