@@ -1,5 +1,7 @@
 import { afterAll, describe, expect, it } from 'vitest';
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { letterLike } from '../../../bench/press';
 import { pdf } from '../../../e2e/kit/pdfs';
 import { closeLanes, inLane, JobEnded, type Told } from './lanes';
@@ -45,6 +47,28 @@ describe('jobs in lanes', () => {
 		expect(await called).toBe('cancelled');
 		expect(await why(inLane('takeInJob', { bytes }, { lane: 'short', time: 20 }))).toBe('heavy');
 		expect(await why(inLane('drawn', { bytes: 7 }, { lane: 'short', time: 30_000 }))).toBe('broken');
+	});
+	it.runIf(process.platform === 'linux')('are held to what they work, not to what they are kept waiting', async () => {
+		const file = path.join(mkdtempSync(path.join(tmpdir(), 'lanes-')), 'worker.mjs');
+		writeFileSync(
+			file,
+			`import { readlinkSync } from 'node:fs';
+			const thread = () => readlinkSync('/proc/thread-self').split('/').at(-1);
+			export const waits = ({ job, port }) => (port.postMessage({ thread: thread() }), new Promise((done) => setTimeout(done, job.ms)));
+			export const works = ({ job, port }) => { port.postMessage({ thread: thread() }); for (;;); };`
+		);
+		await closeLanes();
+		const before = process.env['PELLUM_WORKER'];
+		process.env['PELLUM_WORKER'] = file;
+		try {
+			expect(await why(inLane('waits', { ms: 1000 }, { lane: 'short', time: 400 }))).toBe('done');
+			expect(await why(inLane('waits', { ms: 600_000 }, { lane: 'short', time: 100 }))).toBe('heavy');
+			expect(await why(inLane('works', {}, { lane: 'short', time: 100 }))).toBe('heavy');
+		} finally {
+			await closeLanes();
+			if (before === undefined) delete process.env['PELLUM_WORKER'];
+			else process.env['PELLUM_WORKER'] = before;
+		}
 	});
 	it.runIf(process.platform === 'linux')('that take long give way to the server and to what is soon done', async () => {
 		// proc(5): what stands after the closing bracket begins at field 3, and nice is field 19

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { workedMs } from './worked';
 
 /**
  * Workers by what they do, so that one kind of work never waits for another: what is soon done, what takes long, what is
@@ -14,13 +15,19 @@ const IDLE: Record<Lane, number> = { short: 600_000, long: 600_000, heavy: 0, se
 /** By how much a lane's threads give way to the server's own and to what is soon done (nice(2), a thread's own on Linux). */
 const GIVES_WAY: Record<Lane, number> = { short: 0, long: 10, heavy: 12, seal: 2, read: 15 };
 
+/**
+ * A job's time is a processor's, so that what is done elsewhere on a busy machine isn't held against a file; one that only waits is
+ * ended after so many times as long.
+ */
+const WAITS = 5;
+
 /** What a job tells while it is under way. */
 export type Told = { is: 'queued' } | { is: 'working' } | { is: 'page'; page: number; of: number };
 
 /** How a job is to be run: its lane, how long it may work, and who wants to hear of it or may call it off. */
 export interface Wish {
 	lane: Lane;
-	/** milliseconds from when a worker takes it, not from when it was asked for */
+	/** milliseconds of a processor's time from when a worker takes it, not from when it was asked for */
 	time: number;
 	told?: (what: Told) => void;
 	signal?: AbortSignal;
@@ -66,10 +73,10 @@ export async function inLane<T>(name: string, job: object, { lane, time, told, s
 		why = reason;
 		ending.abort();
 	};
-	let timer: NodeJS.Timeout | undefined;
-	port1.on('message', (what: Told) => {
-		if (what.is === 'working') timer = setTimeout(() => end('heavy'), time);
-		told?.(what);
+	let watch: NodeJS.Timeout | undefined;
+	port1.on('message', (what: Told | { thread: string | null }) => {
+		if ('thread' in what) watch = watched(what.thread, time, () => end('heavy'));
+		else told?.(what);
 	});
 	const cancel = () => end('cancelled');
 	signal?.addEventListener('abort', cancel);
@@ -82,7 +89,7 @@ export async function inLane<T>(name: string, job: object, { lane, time, told, s
 		const code = (error as { code?: string }).code;
 		throw new JobEnded(code === 'ERR_WORKER_OUT_OF_MEMORY' ? 'heavy' : why, (error as Error).message);
 	} finally {
-		clearTimeout(timer);
+		clearInterval(watch);
 		signal?.removeEventListener('abort', cancel);
 		port1.close();
 		if (lane === 'heavy') {
@@ -90,6 +97,21 @@ export async function inLane<T>(name: string, job: object, { lane, time, told, s
 			await emptied();
 		}
 	}
+}
+
+/** Looks now and then at how long a thread has worked, and says when that was longer than it may. */
+function watched(thread: string | null, time: number, over: () => void): NodeJS.Timeout {
+	const [began, before] = [performance.now(), thread === null ? null : workedMs(thread)];
+	return setInterval(
+		() => {
+			const since = performance.now() - began;
+			// nobody works longer than has gone by
+			if (since < time) return;
+			const now = before === null ? null : workedMs(thread!);
+			if (now === null || now - before! >= time || since >= WAITS * time) over();
+		},
+		Math.min(500, time / 2)
+	);
 }
 
 /** How many heavy jobs are asked for. */

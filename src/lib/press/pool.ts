@@ -10,7 +10,7 @@ import type { TakenInText, ToCompare } from './take-in/job';
 import type { PlainWay } from './word/plain-way';
 import type { Read, Written } from './word/word';
 
-/** How long one job may work before its worker is ended. A hostile file must not hold a worker for ever. */
+/** How long one job may work, in ms of a processor's time, before its worker is ended. A hostile file must not hold a worker for ever. */
 const TIME = {
 	short: 12_000,
 	takeIn: 60_000,

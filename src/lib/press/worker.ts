@@ -9,12 +9,14 @@ import { readTable as table } from './sheet/read';
 import { addColumns as columns, readyBook as ready } from './sheet/write';
 import { compareJob as compare, pageJob as page, takeInJob as taking, type TellPage } from './take-in/job';
 import { byOffice as office } from './word/office';
+import { threadHere } from './worked';
 import { readWord as read, wordByPlainWay as plain } from './word/word';
 
 /** A task that says when it begins and at which page it is, to whoever has the other end of the port. */
 function telling<J, R>(work: (job: J, tell: TellPage) => R): (given: { job: J; port: MessagePort }) => Promise<R> {
 	return async ({ job, port }) => {
 		const tell = (what: Told) => port.postMessage(what);
+		port.postMessage({ thread: threadHere() });
 		tell({ is: 'working' });
 		try {
 			return await work(job, (page, of) => tell({ is: 'page', page, of }));
