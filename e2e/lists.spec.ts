@@ -59,6 +59,35 @@ test('the Desk’s list by keys: walked, opened beside, acted on; filtered, put 
 	await expect(page.getByRole('dialog', { name: 'Keys of this page' })).toContainText('the next row');
 });
 
+test('a press on a link is not lost where something changes before the page has come', async ({ page }) => {
+	await page.addInitScript(() => {
+		const all: EventTarget[] = [];
+		const told = () => all.forEach((one) => one.dispatchEvent(new MessageEvent('packet', { data: '"another"' })));
+		class Told extends EventTarget {
+			constructor() {
+				super();
+				all.push(this);
+			}
+			close() {}
+		}
+		Object.assign(window, { EventSource: Told, told });
+	});
+	await signIn(page, server);
+	await page.goto(`${server.origin}/desk`);
+	await ready(page);
+	let asked = 0;
+	await page.route('**/desk/__data.json*', (route) => ((asked += 1), route.continue()));
+	await page.route('**/records/__data.json*', async (route) => {
+		await page.evaluate('told()');
+		await page.waitForTimeout(800);
+		await route.continue();
+	});
+	await page.getByRole('navigation').getByRole('link', { name: 'Records' }).first().click();
+	await expect(page).toHaveURL(/records$/);
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText('Records');
+	expect(asked).toBe(0);
+});
+
 test('templates are chosen from one to another with Shift, and acted on above', async ({ page }) => {
 	await signIn(page, server);
 	await page.goto(`${server.origin}/templates`);

@@ -478,9 +478,14 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 	await page.setViewportSize({ width: 1280, height: 800 });
 	await expect(papers.getByRole('heading').first()).toHaveText('Pasted');
 	await page.getByRole('heading', { level: 1 }).getByRole('button').click();
-	const texts = page.getByLabel('Saved text for the letter to everyone');
-	await choose(texts, 'Keys');
-	await expect(page.getByRole('textbox', { name: 'Message to everyone' })).toHaveValue(/For \{key holder.name\}/);
+	const message = page.getByRole('textbox', { name: 'Message to everyone' });
+	await message.fill('For you');
+	await page.getByRole('button', { name: 'Keep this text' }).click();
+	await page.getByLabel('Title of the saved text').fill('Loans');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await message.fill('');
+	await choose(page.getByLabel('Saved text for the letter to everyone'), 'Loans');
+	await expect(message).toHaveValue('For you');
 
 	// a fit put right by hand: pressed to another place, moved by keys, another left out
 	const again = page.waitForEvent('filechooser');

@@ -1,4 +1,5 @@
 import { invalidateAll } from '$app/navigation';
+import { navigating } from '$app/state';
 
 /**
  * Keeps a page current: loads its data anew when the server says that something changed, at most four times a
@@ -9,12 +10,20 @@ export function keepCurrent(concerns: (packet: string) => boolean = () => true):
 	const source = new EventSource('/live');
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	let opened = false;
+	let over = false;
 	const soon = () => {
-		timer ??= setTimeout(() => {
-			timer = undefined;
-			void invalidateAll();
-		}, 250);
+		timer ??= setTimeout(() => void anew(), 250);
 	};
+	async function anew() {
+		// loading anew would call off a way to another page that is under way: a press on a link would be lost
+		if (navigating.complete) {
+			await navigating.complete.catch(() => undefined);
+			if (!over) timer = setTimeout(() => void anew(), 50);
+			return;
+		}
+		timer = undefined;
+		await invalidateAll();
+	}
 	source.addEventListener('packet', (event) => {
 		if (concerns(JSON.parse(event.data) as string)) soon();
 	});
@@ -24,6 +33,7 @@ export function keepCurrent(concerns: (packet: string) => boolean = () => true):
 		opened = true;
 	});
 	return () => {
+		over = true;
 		clearTimeout(timer);
 		source.close();
 	};
