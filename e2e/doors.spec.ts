@@ -19,9 +19,18 @@ type Caller = 'nobody' | 'viewer' | 'preparer' | 'owner' | 'right signer' | 'ano
 const OFFICE: Caller[] = ['nobody', 'viewer', 'preparer', 'owner'];
 const SIGNERS: Caller[] = ['right signer', 'another signer', 'revoked link'];
 
-/** For each route of the office: who may look and who may do; for signers' routes: what their links are answered. */
-const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer'> = {
+/**
+ * For each route of the office: who may look and who may do; for signers' routes: what their links are answered; 'key' comes with a key
+ * or a signature of its own, which `server/api` and `server/hooks` are tested for.
+ */
+const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'> = {
 	'/': { look: ['viewer', 'preparer', 'owner'] },
+	'/api/v1/[...path]': 'key',
+	'/api/v1/openapi.json': { look: OFFICE },
+	'/account/programs': { look: ['viewer', 'preparer', 'owner'], do: ['viewer', 'preparer', 'owner'] },
+	'/account/programs/api': { look: ['viewer', 'preparer', 'owner'] },
+	'/calendar/[token]': { look: OFFICE },
+	'/stand-ins/receiver': 'key',
 	'/sign-in': { look: OFFICE, do: OFFICE },
 	'/sign-in/second': { look: OFFICE, do: OFFICE },
 	'/sign-in/passkey': { do: OFFICE },
@@ -173,7 +182,7 @@ test('each kind of office caller passes exactly their doors', async () => {
 	] as const)
 		cookies[caller] = await session(server, who);
 	for (const [route, row] of Object.entries(WHO)) {
-		if (row === 'signer') continue;
+		if (row === 'signer' || row === 'key') continue;
 		for (const doing of [false, true])
 			for (const caller of OFFICE) {
 				// signing out would end the session that the rows after it need; it is tried last, below
@@ -255,7 +264,7 @@ test('a link opens what is its own, another’s link opens another’s, a revoke
 test('nothing is done for a page of another origin', async () => {
 	const cookie = await session(server);
 	for (const [route, row] of Object.entries(WHO)) {
-		if (row !== 'signer' && !row.do) continue;
+		if (row === 'key' || (row !== 'signer' && !row.do)) continue;
 		for (const origin of ['https://elsewhere.example', 'null', '']) {
 			const response = await ask(server.origin + fill(route), true, cookie, origin);
 			expect([response.status, (await response.json()).code], route).toEqual([403, 'other-origin']);

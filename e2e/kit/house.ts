@@ -97,6 +97,17 @@ export async function out(
 	return packet;
 }
 
+/** Lets the jobs run until none is due or under way: what one asks for when it is done is begun beside them. */
+export async function idle({ house, runner }: TestHouse): Promise<void> {
+	const due = house.db.prepare(
+		'SELECT 1 FROM jobs WHERE done_at IS NULL AND set_aside_at IS NULL AND due_at <= ? LIMIT 1'
+	);
+	do {
+		await runner.drain();
+		await new Promise((go) => setTimeout(go, 5));
+	} while (due.get(house.now().toISOString()));
+}
+
 export interface Mail {
 	recipient: string;
 	subject: string;

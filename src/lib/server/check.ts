@@ -6,7 +6,7 @@ import { planLookup } from './packets/act';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
 import { PRIVATE, veiledDigest } from './packets/private-words';
-import { accountFaults, folderFaults, officeFaults } from './office-record/whole';
+import { accountFaults, folderFaults, officeFaults, programFaults } from './office-record/whole';
 import { isMedia, isMoment, rowFaults, tableFaults } from './check-tables';
 
 /** What was looked at and what is wrong, a sentence each. */
@@ -30,7 +30,10 @@ export function checkData(db: Db): Soundness {
 		faults.push(`Packet ${id} stands in the lists but has no events.`);
 	const events = checkTree(db, faults);
 	const office = officeFaults(db);
-	faults.push(...(office.length > 0 ? office : [...accountFaults(db), ...folderFaults(db)]), ...tableFaults(db));
+	faults.push(
+		...(office.length > 0 ? office : [...accountFaults(db), ...folderFaults(db), ...programFaults(db)]),
+		...tableFaults(db)
+	);
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };
 }
 

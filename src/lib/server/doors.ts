@@ -26,7 +26,12 @@ interface Door {
 
 /** A door to one of many things says which; signers' links and letters' are their own keys. */
 type DoorOf<Route> = Route extends
-	`/s/${string}` | `/choose/${string}` | '/settings/trust/[name]' | `/stand-ins/${string}`
+	| `/s/${string}`
+	| `/api/${string}`
+	| `/choose/${string}`
+	| `/calendar/${string}`
+	| '/settings/trust/[name]'
+	| `/stand-ins/${string}`
 	? Door & { of?: never }
 	: Route extends `${string}[${string}`
 		? Door & { of: Kind }
@@ -36,6 +41,9 @@ const table = <T extends { [Route in keyof T]: DoorOf<Route> }>(doors: T): Recor
 
 export const DOORS = table({
 	'/': { look: 'viewer', do: 'nobody' },
+	// an API key is asked for by what answers here, and what it may with which thing
+	'/api/v1/[...path]': { look: 'anyone', do: 'anyone', most: 51 * MB },
+	'/api/v1/openapi.json': { look: 'anyone', do: 'nobody' },
 	'/sign-in': { look: 'anyone', do: 'anyone' },
 	'/sign-in/second': { look: 'anyone', do: 'anyone' },
 	'/sign-in/passkey': { look: 'nobody', do: 'anyone' },
@@ -46,6 +54,8 @@ export const DOORS = table({
 	'/set-up': { look: 'anyone', do: 'anyone' },
 	'/sign-out': { look: 'nobody', do: 'viewer' },
 	'/account': { look: 'viewer', do: 'viewer' },
+	'/account/programs': { look: 'viewer', do: 'viewer' },
+	'/account/programs/api': { look: 'viewer', do: 'nobody' },
 	'/account/passkey': { look: 'nobody', do: 'viewer' },
 	'/prove': { look: 'viewer', do: 'viewer' },
 	'/prove/passkey': { look: 'nobody', do: 'viewer' },
@@ -86,6 +96,8 @@ export const DOORS = table({
 	'/batches/[id]': { look: 'preparer', do: 'preparer', of: 'batch', most: 11 * MB },
 	'/batches/[id]/rows': { look: 'preparer', do: 'nobody', of: 'batch' },
 	'/batches/[id]/sheet': { look: 'preparer', do: 'nobody', of: 'batch' },
+	// the address itself is the key
+	'/calendar/[token]': { look: 'anyone', do: 'nobody' },
 	'/calendar': { look: 'viewer', do: 'nobody' },
 	'/records': { look: 'viewer', do: 'nobody' },
 	'/records/rows': { look: 'viewer', do: 'nobody' },
@@ -102,6 +114,8 @@ export const DOORS = table({
 	'/stand-ins': { look: 'viewer', do: 'preparer', real: 'owner' },
 	'/stand-ins/mailbox/[id]': { look: 'viewer', do: 'nobody', real: 'owner' },
 	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody', real: 'owner' },
+	// of the demo alone; what comes here comes from Pellum itself, signed
+	'/stand-ins/receiver': { look: 'nobody', do: 'anyone', most: 64 * 1024 },
 	'/stand-ins/time-stamp': { look: 'nobody', do: 'owner', most: 16 * 1024 },
 	'/templates': { look: 'preparer', do: 'preparer' },
 	'/templates/[id]/plan': { look: 'preparer', do: 'nobody', of: 'template' },

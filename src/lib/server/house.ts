@@ -18,6 +18,8 @@ export interface Config {
 	mailFrom: string;
 	/** how long one message may take on the whole; a minute where it isn't said */
 	mailSeconds?: number;
+	/** how long one message to another program may take on the whole; 15 s where it isn't said */
+	hookSeconds?: number;
 	/** where backups lie that are made by themselves; beside the database where it isn't said */
 	backups?: string;
 	/** what a watcher shows to be told how this Pellum is */
@@ -63,6 +65,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
 		smtp: env['PELLUM_SMTP'] || null,
 		mailFrom: env['PELLUM_MAIL_FROM'] ?? 'Pellum <pellum@brindlevale.example>',
 		...(Number(env['PELLUM_MAIL_SECONDS']) > 0 && { mailSeconds: Number(env['PELLUM_MAIL_SECONDS']) }),
+		...(Number(env['PELLUM_HOOK_SECONDS']) > 0 && { hookSeconds: Number(env['PELLUM_HOOK_SECONDS']) }),
 		...(env['PELLUM_BACKUPS'] && { backups: env['PELLUM_BACKUPS'] }),
 		...(env['PELLUM_WATCHER'] && { watcher: env['PELLUM_WATCHER'] }),
 		...(directory && { directory })

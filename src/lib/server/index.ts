@@ -10,6 +10,8 @@ import { openHouse, readConfig, unsafe, type House } from './house';
 import { JobRunner } from './jobs';
 import { checkKeys } from './keys';
 import { logOf } from './log';
+import { sweepAnswers } from './api';
+import { sweepDeliveries } from './hooks';
 import { sweepUnused } from './sweeping';
 import { keepRoot } from './roots';
 
@@ -60,6 +62,8 @@ export async function start(): Promise<void> {
 		tune(opened.db);
 		backupWhenDue(opened);
 		sweepUnused(opened);
+		sweepAnswers(opened);
+		sweepDeliveries(opened);
 		keepRoot(opened).catch((error: unknown) => log.error(error, 'the day’s root could not be kept'));
 	};
 	hourly();

@@ -28,6 +28,10 @@ const limits = {
 	save: new RateLimiterMemory({ points: 600, duration: 600 }),
 	/** wishes, hand-overs, looks at pages: what one link may write into the record, in 10 minutes */
 	deed: new RateLimiterMemory({ points: 60, duration: 600 }),
+	/** calls by one API key, in a minute */
+	api: new RateLimiterMemory({ points: 600, duration: 60 }),
+	/** calls with no key or a wrong one, from one network address, in 10 minutes */
+	apiUnknown: new RateLimiterMemory({ points: 60, duration: 600 }),
 	/** uploads through signers' links, by link, in 10 minutes */
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };
@@ -41,6 +45,17 @@ export async function count(limit: Limit, who: string): Promise<boolean> {
 	} catch {
 		return false;
 	}
+}
+
+/** How many of how many are left, and in how many seconds they are all there again. */
+export async function left(limit: Limit, who: string): Promise<{ points: number; of: number; seconds: number }> {
+	const { points: of, duration } = limits[limit];
+	const used = await limits[limit].get(who);
+	return {
+		points: used ? Math.max(0, used.remainingPoints) : of,
+		of,
+		seconds: Math.max(1, Math.ceil(used ? used.msBeforeNext / 1000 : duration))
+	};
 }
 
 /** Gives one back. */

@@ -14,6 +14,7 @@ const STATUS: Record<string, number> = {
 	'no-draft': 404,
 	'no-template': 404,
 	'no-batch': 404,
+	'no-copy': 404,
 	'not-your-template': 403,
 	'link-revoked': 410,
 	'changed-elsewhere': 409,
@@ -54,6 +55,11 @@ export function accountIn(locals: App.Locals): Account {
 /** Whoever does it, for the office's record. */
 export function doerIn({ account, from }: App.Locals): Doer {
 	return { account, address: from.address };
+}
+
+/** The same, of somebody with an account. */
+export function meIn(locals: App.Locals): Doer & { account: Account } {
+	return { account: accountIn(locals), address: locals.from.address };
 }
 
 /** Refuses `prove-first` where what is wanted asks for a proof of the last minutes that it is them. */

@@ -19,7 +19,10 @@ export function inWords(event: Recorded, plan: Plan, short = false): string {
 		short && event.type === 'ConsentGiven'
 			? `${person(event.person)} agreed to sign electronically.`
 			: sentence(event, plan, person);
-	return event.by.kind === 'office' && event.type !== 'PacketSent' ? `${said} By ${isolated(event.by.name)}.` : said;
+	if (event.by.kind !== 'office') return said;
+	const { name, key } = event.by;
+	if (key !== undefined) return `${said} By key “${isolated(key)}” of ${isolated(name)}.`;
+	return event.type !== 'PacketSent' ? `${said} By ${isolated(name)}.` : said;
 }
 
 /** What of an event is for experts: digests, addresses, devices, each with its name. */

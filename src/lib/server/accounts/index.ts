@@ -1,6 +1,7 @@
 export { LEVELS, type Account, type Level } from './levels';
 export {
 	accountById,
+	accountOf,
 	addAccount,
 	changeLevel,
 	closeAccount,

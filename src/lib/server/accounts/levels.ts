@@ -7,4 +7,6 @@ export interface Account {
 	name: string;
 	email: string;
 	level: Level;
+	/** the name of the API key by which another program comes for them */
+	key?: string;
 }

@@ -42,6 +42,12 @@ export function accountById(house: House, id: string): Account | null {
 	);
 }
 
+/** Who has a job done, by which key; null where they have no account any more. */
+export function accountOf(house: House, { account, key }: { account: string; key?: string }): Account | null {
+	const found = accountById(house, account);
+	return found && { ...found, ...(key !== undefined && { key }) };
+}
+
 export function accountByEmail(db: Db, email: string): Account | null {
 	return (
 		db

@@ -1,4 +1,4 @@
-import { createCipheriv, createDecipheriv, createHmac, hkdfSync, randomBytes } from 'node:crypto';
+import { createHmac, randomBytes } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import QRCode from 'qrcode';
 import { refuse, type Refusal } from '../../core/refusal';
@@ -6,6 +6,7 @@ import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { newReference } from '../ids';
 import { note, type Doer } from '../office-record';
+import { keyFor, locked, unlocked } from '../secrets';
 import { organisation } from '../settings';
 import type { Account } from './levels';
 
@@ -47,7 +48,7 @@ export function beginCodes(house: House, by: Doer, account: Account, secret: str
 	return inTransaction(house.db, () => {
 		house.db
 			.prepare('UPDATE accounts SET totp = ?, totp_step = ? WHERE id = ?')
-			.run(locked(house, secret), step, account.id);
+			.run(locked(house, 'totp', secret), step, account.id);
 		note(house, by, { type: 'CodesBegun', account: account.id });
 		return newRecoveryCodes(house, by, account.id);
 	});
@@ -75,7 +76,7 @@ export function takeCode(house: House, account: Account, code: string): 'code' |
 		)
 		.get(account.id);
 	if (row?.totp) {
-		const step = stepOf(house, account, unlocked(house, row.totp), code);
+		const step = stepOf(house, account, unlocked(house, 'totp', row.totp), code);
 		const taken =
 			step !== null &&
 			house.db.prepare('UPDATE accounts SET totp_step = ? WHERE id = ? AND totp_step < ?').run(step, account.id, step)
@@ -116,24 +117,4 @@ function stepOf(house: House, account: Account, secret: string, code: string): n
 function recoveryHash(house: House, code: string): string {
 	const plain = code.toUpperCase().replaceAll(/[^A-Z0-9]/g, '');
 	return createHmac('sha256', keyFor(house, 'recovery')).update(plain).digest('hex');
-}
-
-/** A key of its own for each use, from this Pellum's secret (HKDF, RFC 5869). */
-function keyFor(house: House, use: string): Buffer {
-	return Buffer.from(hkdfSync('sha256', house.config.key, '', `pellum ${use}`, 32));
-}
-
-/** nonce (12) ‖ tag (16) ‖ AES-256-GCM, in base 64. */
-function locked(house: House, secret: string): string {
-	const nonce = randomBytes(12);
-	const cipher = createCipheriv('aes-256-gcm', keyFor(house, 'totp'), nonce);
-	const text = Buffer.concat([cipher.update(secret), cipher.final()]);
-	return Buffer.concat([nonce, cipher.getAuthTag(), text]).toString('base64');
-}
-
-function unlocked(house: House, stored: string): string {
-	const bytes = Buffer.from(stored, 'base64');
-	const decipher = createDecipheriv('aes-256-gcm', keyFor(house, 'totp'), bytes.subarray(0, 12));
-	decipher.setAuthTag(bytes.subarray(12, 28));
-	return decipher.update(bytes.subarray(28), undefined, 'utf8') + decipher.final('utf8');
 }

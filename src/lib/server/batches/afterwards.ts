@@ -1,5 +1,5 @@
 import { refuse, type Refusal } from '../../core/refusal';
-import { accountById, type Account } from '../accounts';
+import { accountOf, type Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
@@ -14,6 +14,8 @@ const AT_A_TIME = 50;
 export interface DeedJob {
 	batch: string;
 	account: string;
+	/** the name of the API key by which it was asked for */
+	key?: string;
 	deed: 'remind' | 'withdraw';
 	reason: string;
 	/** whose packet was the last; '' at first */
@@ -58,7 +60,15 @@ export function forAllOut(
 	if (out === 0) return refuse('nothing-out', 'Nothing of this batch is out.');
 	if (deed === 'withdraw' && reason.trim() === '')
 		return refuse('reason-missing', 'Say why: those who have had it are told.');
-	queuePart(house, { batch: id, account: account.id, deed, reason, after: '', run: newId(house.now()) });
+	queuePart(house, {
+		batch: id,
+		account: account.id,
+		...(account.key && { key: account.key }),
+		deed,
+		reason,
+		after: '',
+		run: newId(house.now())
+	});
 	return { asked: out };
 }
 
@@ -69,7 +79,7 @@ function queuePart(house: House, job: DeedJob): void {
 
 /** The next packets. One that refuses (reminded less than an hour ago, ended meanwhile) keeps the others from nothing. */
 export async function doNext(house: House, job: DeedJob, done: () => void): Promise<null> {
-	const account = accountById(house, job.account);
+	const account = accountOf(house, job);
 	const next = account
 		? house.db
 				.prepare<[string, string, number], { who: string; packet: string }>(

@@ -2,7 +2,7 @@ import { cutText } from '../../core/clean-text';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { broughtBy, targetsOf, whoOf } from '../../core/sheet';
 import type { Given } from '../../core/template';
-import { accountById, type Account } from '../accounts';
+import { accountOf, type Account } from '../accounts';
 import { inTransaction, isBusy, isFull } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
@@ -22,6 +22,8 @@ const MINUTE = 60_000;
 export interface SendJob {
 	batch: string;
 	account: string;
+	/** the name of the API key by which it was begun */
+	key?: string;
 	/** the template as it was when the rows were judged */
 	template: string;
 	version: number;
@@ -69,7 +71,9 @@ export function runBatch(house: House, account: Account, id: string): { wanted: 
 }
 
 function begin(house: House, account: Account, batch: string, template: string, version: number): void {
-	queuePart(house, { batch, account: account.id, template, version, part: 0, run: newId(house.now()) });
+	const { id, key } = account;
+	const by = { account: id, ...(key !== undefined && { key }) };
+	queuePart(house, { batch, ...by, template, version, part: 0, run: newId(house.now()) });
 }
 
 function queuePart(house: House, job: SendJob, dueAt = house.now().toISOString()): void {
@@ -118,7 +122,7 @@ export function stopRun(house: House, { batch }: { batch: string }, why = ''): v
  */
 export async function sendRows(house: House, job: SendJob, done: () => void): Promise<null> {
 	const why = hindrance(house, job);
-	const account = accountById(house, job.account);
+	const account = accountOf(house, job);
 	if (why !== null || !account) {
 		inTransaction(house.db, () => {
 			if (why !== '') stopRun(house, job, why ?? 'Whoever began this has no account here any more.');
@@ -166,7 +170,7 @@ function setBack(house: House, batch: string, n: number, fault: string): void {
 function hindrance(house: House, job: SendJob): string | null {
 	const running = house.db.prepare<[string], number>('SELECT running FROM batches WHERE id = ?').pluck().get(job.batch);
 	if (running !== 1) return '';
-	const account = accountById(house, job.account);
+	const account = accountOf(house, job);
 	if (!account) return null;
 	const found = planForUse(house, account, job.template);
 	if (isRefusal(found)) return found.say;

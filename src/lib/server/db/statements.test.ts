@@ -23,7 +23,8 @@ const SMALL = [
 	'troubles',
 	'json_each',
 	'folders',
-	'folder_members'
+	'folder_members',
+	'hooks'
 ];
 
 /** What may walk or sort all the same, by a piece of the statement, and why. */

@@ -3,6 +3,7 @@ import type { LetterJob } from '../accounts';
 import { makeBackup } from '../backup';
 import { giveUp, workBatch, type BatchJob } from '../batches';
 import { isBusy, isFull } from '../db';
+import { tellNext, type HookJob } from '../hooks';
 import type { House } from '../house';
 import { logOf } from '../log';
 import { readScans, type ReadingJob } from '../papers';
@@ -157,6 +158,8 @@ export class JobRunner {
 				return sealPacket(this.house, (payload as MessageJob).packet, done);
 			case 'letter':
 				return sendLetter(this.house, job.key, payload as LetterJob, done);
+			case 'hook':
+				return tellNext(this.house, payload as HookJob, done);
 			case 'backup':
 				return makeBackup(this.house, done);
 			case 'message':

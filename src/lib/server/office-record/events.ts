@@ -36,11 +36,19 @@ export type OfficeEvent =
 	| { type: 'SettingsChanged'; what: string; from: Record<string, unknown>; to: Record<string, unknown> }
 	| ({ type: 'FolderChanged'; folder: string } & FolderChange)
 	| { type: 'KeysMade'; key: string; of: string }
+	| { type: 'ApiKeyMade'; key: string; called: string; account: string; rights: string[] }
+	| { type: 'ApiKeyEnded'; key: string; called: string; account: string }
+	/** what another program asked for by a key, and what it was answered: an HTTP status */
+	| { type: 'Called'; what: string; status: number }
+	| { type: 'HookMade' | 'HookEnded'; hook: string; address: string; account: string }
+	| { type: 'CalendarShared' | 'CalendarEnded'; account: string }
 	| { type: 'ClockJumped'; seconds: number }
 	| { type: 'BackupMade'; file: string; events: number }
 	| { type: 'Restored'; file: string; events: number };
 
-export type OfficeActor = { kind: 'office'; account: string; name: string } | { kind: 'visitor' } | { kind: 'pellum' };
+/** `key`: the name of the API key by which another program came for them */
+export type OfficeActor =
+	{ kind: 'office'; account: string; name: string; key?: string } | { kind: 'visitor' } | { kind: 'pellum' };
 
 export type RecordedOfficeEvent = OfficeEvent & {
 	n: number;
@@ -100,6 +108,20 @@ export function sentenceOf(event: OfficeEvent): string {
 			return `Folder “${event.folder}”: ${folderSentence(event)}.`;
 		case 'KeysMade':
 			return `Made the ${event.key} key of ${event.of}.`;
+		case 'ApiKeyMade':
+			return `Made the API key “${event.called}”, which may ${event.rights.join(', ')}.`;
+		case 'ApiKeyEnded':
+			return `Ended the API key “${event.called}”.`;
+		case 'Called':
+			return `Asked for ${event.what}, and was ${event.status < 400 ? 'answered' : `refused (${event.status})`}.`;
+		case 'HookMade':
+			return `Has what happens told to ${event.address}.`;
+		case 'HookEnded':
+			return `Has nothing told to ${event.address} any more.`;
+		case 'CalendarShared':
+			return 'Made a secret address for a calendar.';
+		case 'CalendarEnded':
+			return 'Ended the secret address of a calendar.';
 		case 'ClockJumped':
 			return `The machine's clock jumped ${event.seconds < 0 ? 'back' : 'forward'} by ${Math.abs(event.seconds)} seconds.`;
 		case 'BackupMade':

@@ -27,7 +27,12 @@ export function note(house: Pick<House, 'db' | 'now'>, doer: Doer, event: Office
 		const now = house.now().toISOString();
 		const n = (last?.n ?? 0) + 1;
 		const by: OfficeActor = doer.account
-			? { kind: 'office', account: doer.account.id, name: doer.account.name }
+			? {
+					kind: 'office',
+					account: doer.account.id,
+					name: doer.account.name,
+					...(doer.account.key !== undefined && { key: doer.account.key })
+				}
 			: { kind: doer === BY_ITSELF ? 'pellum' : 'visitor' };
 		const whole: RecordedOfficeEvent = {
 			n,

@@ -58,6 +58,45 @@ export function accountFaults(db: Db): string[] {
 	return [...faults, ...[...told.values()].map(({ name }) => `The account of ${name} is missing.`)];
 }
 
+/** Keys and hooks that may otherwise than the record tells, or are in use where it tells their end. */
+export function programFaults(db: Db): string[] {
+	const told = new Map<string, string>();
+	for (const { body } of db.prepare<[], { body: string }>('SELECT body FROM office_events ORDER BY n').iterate()) {
+		const event = JSON.parse(body) as RecordedOfficeEvent;
+		if (event.type === 'ApiKeyMade')
+			told.set(event.key, JSON.stringify([event.account, event.called, JSON.stringify(event.rights), false]));
+		if (event.type === 'HookMade') told.set(event.hook, JSON.stringify([event.account, event.address, false]));
+		const ended = event.type === 'ApiKeyEnded' ? event.key : event.type === 'HookEnded' ? event.hook : null;
+		if (ended !== null) told.set(ended, (told.get(ended) ?? '').replace(/false]$/, 'true]'));
+	}
+	const keys = db
+		.prepare<[], { id: string; account: string; name: string; rights: string; ended: number }>(
+			'SELECT id, account, name, rights, ended_at IS NOT NULL AS ended FROM api_keys'
+		)
+		.all()
+		.map((one) => ({
+			id: one.id,
+			called: `The API key “${one.name}”`,
+			is: JSON.stringify([one.account, one.name, one.rights, one.ended === 1])
+		}));
+	const hooks = db
+		.prepare<[], { id: string; account: string; address: string; ended: number }>(
+			'SELECT id, account, address, ended_at IS NOT NULL AS ended FROM hooks'
+		)
+		.all()
+		.map((one) => ({
+			id: one.id,
+			called: `What is told to ${one.address}`,
+			is: JSON.stringify([one.account, one.address, one.ended === 1])
+		}));
+	const faults = [...keys, ...hooks].flatMap(({ id, called, is }) => {
+		const same = told.get(id) === is;
+		told.delete(id);
+		return same ? [] : [`${called} is not what the office record tells of it.`];
+	});
+	return [...faults, ...(told.size > 0 ? ['A key or an address that the office record tells of is missing.'] : [])];
+}
+
 /** Folders that are open, or have other members, otherwise than the record tells: who sees into one is nobody's to change in silence. */
 export function folderFaults(db: Db): string[] {
 	const told = new Map<string, { open: number; members: Map<string, string> }>();

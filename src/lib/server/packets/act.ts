@@ -18,14 +18,15 @@ import type { Account } from '../accounts';
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
+import { tellHooks } from '../hooks/telling';
 import { queue } from '../jobs/outbox';
 import { effectsOf } from './effects';
 import { append, eventsOf } from './log';
 import { writeReadTables } from './read-tables';
 
 /** Somebody of the office, as whoever causes an event. */
-export function office({ id, name }: Account): Actor {
-	return { kind: 'office', account: id, name };
+export function office({ id, name, key }: Account): Actor {
+	return { kind: 'office', account: id, name, ...(key !== undefined && { key }) };
 }
 
 /** Looks frozen plans up in the database. */
@@ -114,6 +115,7 @@ function commit(
 	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {
 		queue(house, effect.kind, `${packet}:${effect.key}`, { packet, ...effect.payload }, at);
 	}
+	tellHooks(house, packet, recorded);
 	also?.(after);
 	return after;
 }

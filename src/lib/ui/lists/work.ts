@@ -7,5 +7,6 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 	letter: { name: 'Sending letters about accounts', one: 'letter', many: 'letters', a: 'a letter about an account' },
 	backup: { name: 'Backing up', one: 'backup', many: 'backups', a: 'a backup' },
 	batch: { name: 'Sending batches', one: 'batch', many: 'batches', a: 'a batch’s sending' },
+	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
 };

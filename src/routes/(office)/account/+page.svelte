@@ -16,6 +16,9 @@
 		<h1 id="you" class="border-b border-hairline pb-2 text-[19px]">Your account</h1>
 		<p class="pt-3"><b>{data.me.name}</b>, {data.me.email}</p>
 		<p class="text-quiet">{data.me.level}</p>
+		<p class="pt-1">
+			<a class="text-thread underline" href="/account/programs">Other programs: keys, messages, calendar</a>
+		</p>
 		{#if data.mustSetUp}
 			<p class="mt-3 border-l-4 border-brick bg-linen px-3 py-2" role="status">
 				Your level wants a second factor. Set one up here; then everything else opens.

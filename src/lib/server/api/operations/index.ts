@@ -1,0 +1,17 @@
+import type { Operation } from '../operation';
+import { batches } from './batches';
+import { drafts } from './drafts';
+import { packets } from './packets';
+import { record } from './record';
+import { templates } from './templates';
+
+/** All that can be asked for, by what it is about. */
+export const GROUPS: Record<string, Operation[]> = {
+	Templates: templates,
+	Packets: packets,
+	Drafts: drafts,
+	Batches: batches,
+	Records: record
+};
+
+export const OPERATIONS: Operation[] = Object.values(GROUPS).flat();
