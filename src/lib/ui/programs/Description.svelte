@@ -1,7 +1,7 @@
 <script lang="ts">
 	import 'swagger-ui-dist/swagger-ui.css';
 
-	/** An OpenAPI description, to be read: drawn by a kept viewer, which is fetched only here. */
+	/** An OpenAPI description, to be read: drawn by a kept viewer, which is fetched only here and brings its own main landmark. */
 	let { address }: { address: string } = $props();
 
 	async function draw(node: HTMLElement) {
@@ -17,18 +17,12 @@
 			onComplete: () => within(node)
 		});
 	}
-	/** It takes itself for a whole page: here it is a part of one. */
+	/** Its headings come after the page's own. */
 	function within(node: HTMLElement) {
-		for (const main of node.querySelectorAll('main')) main.setAttribute('role', 'presentation');
-		const levels: [string, string][] = [
-			['.info .title', '2'],
-			['.opblock-tag', '2']
-		];
-		for (const [which, level] of levels)
-			for (const heading of node.querySelectorAll(which)) {
-				heading.setAttribute('role', 'heading');
-				heading.setAttribute('aria-level', level);
-			}
+		for (const heading of node.querySelectorAll('.opblock-tag, .models h4')) {
+			heading.setAttribute('role', 'heading');
+			heading.setAttribute('aria-level', '2');
+		}
 	}
 </script>
 
@@ -48,11 +42,8 @@
 			max-width: none;
 			padding: 0;
 		}
-		.swagger-ui .info {
-			margin: 0 0 16px;
-		}
 		/* where it is, is said above; keys are made elsewhere */
-		.swagger-ui :is(.scheme-container, .info .title small, .info .url, .servers) {
+		.swagger-ui :is(.scheme-container, .info, .servers, .authorization__btn) {
 			display: none;
 		}
 		.swagger-ui .opblock-tag {

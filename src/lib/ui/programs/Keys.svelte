@@ -69,7 +69,7 @@
 	>
 	<fieldset class="grid gap-1.5">
 		<legend class="pb-1">It may</legend>
-		{#each rights as [right, says] (right)}
+		{#each rights as [right, says] (`${right} ${keys.length}`)}
 			<Check name="right" value={right} label="{right}: {says}" />
 		{/each}
 	</fieldset>
