@@ -109,6 +109,8 @@ test('keys, hooks and a calendar are made under one’s account; the API is read
 	await expect
 		.poll(() => server.reading((db) => db.prepare('SELECT good, body FROM receiver').all()))
 		.toMatchObject([{ good: 1, body: expect.stringContaining('packet.withdrawn') }]);
+	await page.goto(`${server.origin}/stand-ins`);
+	await expect(page.getByText('signed as it must be')).toHaveCount(1);
 	await page.goto(`${server.origin}/account/programs`);
 	await ready(page);
 	await page.getByText('What it was told, 1').click();

@@ -138,11 +138,17 @@ try {
 	await shot(desk, 'accounts');
 	await desk.goto(`${origin}/settings/record`);
 	await shot(desk, 'office-record');
-	await desk.goto(`${origin}/account`);
+	await desk.goto(`${origin}/account/programs`);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-	await desk.getByRole('button', { name: 'Set up codes' }).click();
-	await desk.getByRole('img', { name: 'The same, for a camera' }).waitFor();
-	await shot(desk, 'account');
+	await desk.getByLabel('Called').fill('personnel list, each night');
+	for (const right of ['look', 'prepare', 'send'])
+		await desk.getByRole('checkbox', { name: new RegExp(`^${right}:`) }).click();
+	await desk.getByRole('button', { name: 'Make a key' }).click();
+	await desk.locator('[data-secret]').waitFor();
+	await desk.getByRole('button', { name: 'the demo’s own receiver' }).click();
+	await desk.getByRole('button', { name: 'Have it told' }).click();
+	await desk.getByText(/^whsec_/).waitFor();
+	await shot(desk, 'programs');
 	await desk.goto(`${origin}/stand-ins?to=maren.lindqvist@post.example`);
 	await desk.getByRole('link', { name: /To sign/ }).click();
 	const link = origin + (await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'));

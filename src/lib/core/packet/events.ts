@@ -6,7 +6,9 @@ import type { Channel, WordingWish } from './state';
 /** Who caused an event. */
 export type Actor =
 	/** `key`: the name of the API key by which another program came for them */
-	{ kind: 'office'; account: string; name: string; key?: string } | { kind: 'person'; person: string } | { kind: 'pellum' };
+	| { kind: 'office'; account: string; name: string; key?: string }
+	| { kind: 'person'; person: string }
+	| { kind: 'pellum' };
 
 /** From where: network address and what the device calls itself, cut to 200 characters. */
 export interface From {

@@ -1,4 +1,4 @@
-import { createHmac, randomBytes } from 'node:crypto';
+import { createHmac } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import QRCode from 'qrcode';
 import { refuse, type Refusal } from '../../core/refusal';

@@ -1,5 +1,5 @@
 export { description } from './describe';
 export { answerCall } from './dispatch';
-export { endKey, keysOf, makeKey, type ApiKey } from './keys';
+export { endKey, keysOf, makeKey } from './keys';
 export { sweepAnswers } from './once';
-export { RIGHT_SAYS, RIGHTS, type Right } from './rights';
+export { RIGHT_SAYS, RIGHTS } from './rights';

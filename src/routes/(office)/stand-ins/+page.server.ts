@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { formIn } from '$lib/server/forms';
 import { moveClock } from '$lib/server/clock';
+import { receivedMessages, receiverAddress } from '$lib/server/hooks';
 import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
 import { phoneMessages, refusedNumbers, setRefusedNumbers } from '$lib/server/mail/phone';
 
@@ -19,6 +20,8 @@ export const load = ({ url, locals }) => {
 		refused: refusedAddresses(house()),
 		refusedNumbers: refusedNumbers(house()),
 		now: house().now().toISOString(),
+		received: receivedMessages(house()),
+		receiver: receiverAddress(house()),
 		smtp: config.smtp !== null,
 		clock: config.demo
 	};

@@ -104,6 +104,26 @@
 			>
 			<p class="pt-2"><button class="button">Save</button></p>
 		</form>
+		{#if data.clock}
+			<h2 class="pt-8 text-[17px]">Receiver</h2>
+			<p class="text-[14px] text-quiet">
+				what other programs are told, told to <span class="font-mono wrap-anywhere">{data.receiver}</span> by whoever
+				<a class="text-thread underline" href="/account/programs">has it told</a>
+			</p>
+			<ul aria-label="What the receiver was told">
+				{#each data.received as one (one.id)}
+					<li class="border-b border-hairline py-2 text-[14px]">
+						<p>
+							<span class={one.good ? 'text-moss' : 'text-brick'}
+								>{one.good ? 'signed as it must be' : 'not signed by us'}</span
+							>
+							<span class="text-quiet">{moment(one.at, zone)}</span>
+						</p>
+						<p class="font-mono wrap-anywhere">{one.body}</p>
+					</li>
+				{:else}<li class="py-3 font-serif text-quiet">It was told nothing yet.</li>{/each}
+			</ul>
+		{/if}
 		<h2 class="pt-8 text-[17px]">Time-stamp authority</h2>
 		<p class="pt-2 text-[14px]">Answers RFC 3161 requests at <span class="font-mono">/stand-ins/time-stamp</span>.</p>
 	</section>

@@ -9,7 +9,13 @@ export const load = ({ url }) => {
 	const events = officeEvents(house().db, before, AT_A_TIME + 1);
 	const names = new Map(listAccounts(house()).map(({ id, name }) => [id, name]));
 	const who = ({ by }: RecordedOfficeEvent) =>
-		by.kind === 'office' ? (by.key === undefined ? by.name : `${by.name}, by key “${by.key}”`) : by.kind === 'pellum' ? 'Pellum' : 'Somebody not signed in';
+		by.kind === 'office'
+			? by.key === undefined
+				? by.name
+				: `${by.name}, by key “${by.key}”`
+			: by.kind === 'pellum'
+				? 'Pellum'
+				: 'Somebody not signed in';
 	return {
 		events: events.slice(0, AT_A_TIME).map((event) => ({
 			n: event.n,
