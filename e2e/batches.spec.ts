@@ -75,8 +75,25 @@ test('64 stewards from a sheet: filtered, judged before anything goes, sent once
 	});
 	await page.getByRole('button', { name: 'Take it in' }).click();
 	await expect(chip(/^Ready 2/)).toBeVisible();
+	// it stands open: of the next sheet what is ready goes by itself, and the rest is on the Desk
+	await page.getByRole('button', { name: 'Let it stand open', exact: true }).click();
+	await expect(page.getByText('It stands open: each sheet that comes is judged')).toBeVisible();
+	await page.getByLabel('A newer sheet').setInputFiles({
+		name: 'next.csv',
+		mimeType: 'text/csv',
+		buffer: Buffer.from(csv([...stewards(), ['Newer Still', 'newer@post.example', 'confirmed']]))
+	});
+	await page.getByRole('button', { name: 'Take it in' }).click();
+	await expect(chip(/^Gone 5[567]/)).toBeVisible();
+	await expect(page.getByText(/Of its newest sheet these wait for you: 4 faulty/)).toBeVisible();
+	await clean(page, 'a batch that stands open');
+	await page.goto(`${server.origin}/desk`);
+	await expect(page.getByText('stands open, and something came that can’t go by itself')).toBeVisible();
+	await page.getByRole('link', { name: 'Look at its rows' }).click();
+	await page.getByRole('button', { name: 'Seen' }).click();
+	await expect(page.getByText(/Of its newest sheet/)).toHaveCount(0);
 	await page.getByRole('link', { name: 'Batches' }).click();
-	await expect(page.getByRole('row', { name: /stewards\.csv/ })).toContainText('53');
+	await expect(page.getByRole('row', { name: /stewards\.csv/ })).toContainText('5');
 	await clean(page, 'batches');
 });
 
@@ -111,11 +128,17 @@ test('1,000 from a workbook: a cell put right in place, one tried, sent, paused,
 		.getByRole('navigation', { name: 'Rows' })
 		.getByRole('link', { name: /^Ready/ })
 		.click();
-	await page.getByRole('button', { name: 'Try it on the Bench, row 4', exact: true }).click();
-	await page.waitForURL('**/bench/*');
-	await expect(page.locator('[data-person]').first()).toContainText('Steward No. 1');
-	await page.goBack();
+	const kept = () => server.reading((db) => db.prepare('SELECT count(*) FROM drafts').pluck().get());
+	const drafts = kept();
+	await page.getByRole('link', { name: 'Rehearse row 4', exact: true }).click();
+	const turn = page.frameLocator('iframe');
+	await turn.getByRole('button', { name: 'Fill in sample answers' }).click();
+	await turn.getByRole('button', { name: /^Sign as .*Steward No. 1/ }).click();
+	await expect(turn.getByText('Nothing has been sent.')).toBeVisible();
+	await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+	await page.waitForURL(/batches\/[^/]+$/);
 	await ready(page);
+	expect(kept()).toBe(drafts);
 	await page.getByRole('button', { name: 'Send 1000…' }).click();
 	await page.getByRole('button', { name: 'Send 1000 now' }).click();
 	await page.getByRole('button', { name: 'Pause' }).click();

@@ -1,6 +1,7 @@
 import type { Need, Thread, Work } from '../core/packet';
 import type { Account } from './accounts';
 import { permitted } from './access';
+import { sheetsToLookAt } from './batches';
 import { lateJump } from './clock-watch';
 import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
@@ -85,6 +86,7 @@ export function needsYou(house: House, account: Account): Need[] {
 	);
 	if (account.level !== 'viewer')
 		needs.push(
+			...sheetsToLookAt(house, account, MOST),
 			...draftsOf(house, account, MOST).map(({ id, ...rest }): Need => ({ what: 'draft', draft: id, ...rest }))
 		);
 	return needs;

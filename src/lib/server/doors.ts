@@ -95,6 +95,8 @@ export const DOORS = table({
 	'/batches': { look: 'preparer', do: 'nobody' },
 	'/batches/[id]': { look: 'preparer', do: 'preparer', of: 'batch', most: 11 * MB },
 	'/batches/[id]/rows': { look: 'preparer', do: 'nobody', of: 'batch' },
+	'/batches/[id]/rehearsal': { look: 'preparer', do: 'nobody', of: 'batch' },
+	'/batches/[id]/rehearse': { look: 'preparer', do: 'nobody', of: 'batch' },
 	'/batches/[id]/sheet': { look: 'preparer', do: 'nobody', of: 'batch' },
 	// the address itself is the key
 	'/calendar/[token]': { look: 'anyone', do: 'nobody' },

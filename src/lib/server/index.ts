@@ -11,6 +11,7 @@ import { JobRunner } from './jobs';
 import { checkKeys } from './keys';
 import { logOf } from './log';
 import { sweepAnswers } from './api';
+import { lookForSheets } from './batches';
 import { sweepDeliveries } from './hooks';
 import { sweepUnused } from './sweeping';
 import { keepRoot } from './roots';
@@ -68,6 +69,14 @@ export async function start(): Promise<void> {
 	};
 	hourly();
 	setInterval(hourly, 3_600_000).unref();
+	let looking = false;
+	setInterval(() => {
+		if (looking) return;
+		looking = true;
+		lookForSheets(opened)
+			.catch((error: unknown) => log.error(error, 'sheets could not be looked for'))
+			.finally(() => (looking = false));
+	}, 5000).unref();
 	const stop = () =>
 		void runner.stop().then(() => {
 			opened.db.close();

@@ -17,6 +17,8 @@ const Organisation = Type.Object(
 		seenPages: Type.Optional(Type.Boolean()),
 		/** whether documents of a packet that is out may be exchanged while nobody has finished */
 		exchange: Type.Optional(Type.Boolean()),
+		/** whether sheets may be dropped into the folders of batches that stand open */
+		sheetsIn: Type.Optional(Type.Boolean()),
 		/** how many packets of a batch go in a minute; without it, as fast as can be */
 		pace: Type.Optional(Type.Integer({ minimum: 1, maximum: 6000 }))
 	},

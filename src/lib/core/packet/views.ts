@@ -87,6 +87,8 @@ export type Need =
 			error: string;
 			since: string;
 	  }
+	/** of a batch that stands open: what of its newest sheet waits for somebody */
+	| { what: 'sheet'; batch: string; name: string; say: string }
 	| ({ what: 'draft'; draft: string } & Omit<DraftRow, 'id'>);
 
 /** How the packets of a batch stand. */

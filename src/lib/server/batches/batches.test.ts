@@ -1,6 +1,6 @@
 import ExcelJS from 'exceljs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { account, mails, ok, realPlan, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
+import { account, idle, mails, ok, realPlan, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
 import { csv, stewards } from '../../../../demo/stewards';
 import { strToU8, zipSync } from 'fflate';
 import { hasBlob } from '../blobs';
@@ -305,6 +305,29 @@ describe('a run', () => {
 		stopRun(t.house, { batch: id });
 		await t.runner.drain();
 		expect([ok(readBatch(t.house, id)).going, counts(id)]).toEqual(['rests', { gone: 30, ready: 5 }]);
+	});
+	it('is paused, gone on with and stopped before the first has gone: what was shown is kept first', async () => {
+		const id = await begin([
+			['Name', 'E-mail'],
+			...Array.from({ length: 5 }, (_, i) => [`B ${i}`, `b${i}@post.example`])
+		]);
+		const before = packets();
+		ok(runBatch(t.house, t.odile, id));
+		// none has gone, and none is said to have
+		expect(counts(id)).toEqual({ ready: 5 });
+		expect(ok(readBatch(t.house, id))).toMatchObject({ going: 'goes', begins: true });
+		expect(pauseRun(t.house, id)).toBeNull();
+		await idle(t);
+		expect([packets() - before, ok(readBatch(t.house, id)).going]).toEqual([0, 'pauses']);
+		expect(goOn(t.house, t.odile, id)).toBeNull();
+		stopRun(t.house, { batch: id });
+		await idle(t);
+		expect([packets() - before, ok(readBatch(t.house, id)).going]).toEqual([0, 'rests']);
+		ok(runBatch(t.house, t.odile, id));
+		pauseRun(t.house, id);
+		expect(goOn(t.house, t.odile, id)).toBeNull();
+		await idle(t);
+		expect([packets() - before, ok(readBatch(t.house, id))]).toMatchObject([5, { going: 'rests', sent: 5 }]);
 	});
 	it('goes no faster than the office wants', async () => {
 		ok(setOrganisation(t.house.db, { ...organisation(t.house.db), pace: 10 }));

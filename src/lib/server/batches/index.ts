@@ -3,12 +3,13 @@ import { doNext, type DeedJob } from './afterwards';
 import { sendRows, stopRun, type SendJob } from './running';
 
 export { comingIn, forAllOut } from './afterwards';
-export { verdictsOf } from './judging';
+export { planOfRow, verdictsOf } from './judging';
 export { batchLines, standingOf } from './lines';
 export { readySheet } from './ready';
 export { batchRows } from './rows';
 export { goOn, pauseRun, runBatch, stopRun } from './running';
 export { sheetBack } from './standing';
+export { lookForSheets, seenTrouble, sheetsToLookAt, standingOpen, standOpen, takeSheet } from './standing-open';
 export { batches, chooseSheet, newBatch, putRight, readBatch, replaceSheet, settle } from './store';
 
 /** Work on a batch: rows to send, or a deed for all that is out. */

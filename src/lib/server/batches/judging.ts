@@ -1,7 +1,8 @@
 import { isoDay } from '../../core/calendar';
 import type { Plan } from '../../core/packet';
-import { isRefusal, type Refusal } from '../../core/refusal';
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { judged, type Facts, type Verdict } from '../../core/sheet';
+import { used } from '../../core/template';
 import type { Account } from '../accounts';
 import type { House } from '../house';
 import { organisation } from '../settings';
@@ -34,6 +35,15 @@ export function verdictsOf(house: House, account: Account, batch: Batch): Judged
 	known.set(batch.id, { key, judged: { ...found, verdicts } });
 	if (known.size > MOST_REMEMBERED) known.delete(known.keys().next().value!);
 	return { ...found, verdicts };
+}
+
+/** What one row would send, to be rehearsed: nothing is made of it. Refuses `no-cell` where it is not ready. */
+export function planOfRow(house: House, account: Account, batch: Batch, n: number): Plan | Refusal {
+	const found = verdictsOf(house, account, batch);
+	if (isRefusal(found)) return found;
+	const verdict = found.verdicts[n];
+	if (verdict?.is !== 'ready') return refuse('no-cell', 'This row is not ready, so there is nothing to rehearse yet.');
+	return used(found.plan, verdict.given);
 }
 
 function factsOf(house: House, account: Account, id: string, today: string): Facts {

@@ -27,7 +27,7 @@ export function batchRows(house: House, batch: Batch, verdicts: Verdict[], query
 		return {
 			packet,
 			// judged when the run began; what is not to go any more has gone
-			is: is === 'ready' && batch.going !== 'rests' && !batch.due.has(n) ? 'gone' : is,
+			is: is === 'ready' && batch.going !== 'rests' && !batch.begins && !batch.due.has(n) ? 'gone' : is,
 			part: packet?.status === 'completed' ? 'have' : packet?.open ? 'out' : null
 		};
 	});

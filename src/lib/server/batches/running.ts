@@ -10,7 +10,7 @@ import { queue } from '../jobs/outbox';
 import { organisation } from '../settings';
 import { planForUse, sendTemplate } from '../templates';
 import { verdictsOf } from './judging';
-import { readBatch } from './store';
+import { BEGINS, readBatch } from './store';
 
 /** Sending a batch: a job that takes some rows at a time, so that it can be left, paused, and comes back to. */
 
@@ -47,27 +47,49 @@ export function runBatch(house: House, account: Account, id: string): { wanted: 
 		if (batch.going !== 'rests') return refuse('batch-runs', 'It is being sent already.');
 		const found = verdictsOf(house, account, batch);
 		if (isRefusal(found)) return found;
-		const targets = targetsOf(found.plan);
-		const who = whoOf(targets, batch.sheet, batch.setting.mapping);
-		house.db.prepare('UPDATE batch_rows SET fault = NULL, given = NULL WHERE batch = ?').run(id);
-		const keep = house.db.prepare('UPDATE batch_rows SET given = ? WHERE batch = ? AND n = ?');
-		let wanted = 0;
-		found.verdicts.forEach((verdict, n) => {
-			if (verdict.is !== 'ready') return;
-			wanted += 1;
-			const brought = broughtBy(batch.sheet.rows[n]!, targets, batch.setting);
-			keep.run(JSON.stringify({ who: who[n]!, given: verdict.given, brought } satisfies Due), id, n);
-		});
+		const wanted = found.verdicts.filter((verdict) => verdict.is === 'ready').length;
 		if (wanted === 0) return refuse('nothing-ready', 'No row is ready to go.');
+		// the revision stays until its rows are kept, since with it what was judged is remembered
 		house.db
 			.prepare(
-				`UPDATE batches SET running = 1, wanted = ?, sent = 0, failed = 0, began_at = ?, stopped = '', revision = revision + 1
-				 WHERE id = ?`
+				`UPDATE batches SET running = 3, wanted = ?, sent = 0, failed = 0, began_at = ?, stopped = '' WHERE id = ?`
 			)
 			.run(wanted, house.now().toISOString(), id);
 		begin(house, account, id, batch.template, found.plan.from?.[0]?.version ?? 0);
 		return { wanted };
 	});
+}
+
+/** Rows are kept so many at a time. */
+const KEPT_AT_A_TIME = 1000;
+
+/**
+ * Keeps what is ready as it was shown, before the first of it goes: nothing can be settled meanwhile, so what is found here is what was
+ * shown. Begun anew after a crash, it comes to the same.
+ */
+async function keepRows(house: House, account: Account, job: SendJob): Promise<Refusal | null> {
+	const batch = readBatch(house, job.batch);
+	if (isRefusal(batch)) return batch;
+	const found = verdictsOf(house, account, batch);
+	if (isRefusal(found)) return found;
+	const targets = targetsOf(found.plan);
+	const who = whoOf(targets, batch.sheet, batch.setting.mapping);
+	const keep = house.db.prepare('UPDATE batch_rows SET given = ?, fault = NULL WHERE batch = ? AND n = ?');
+	for (let from = 0; from < found.verdicts.length; from += KEPT_AT_A_TIME) {
+		await new Promise((next) => setImmediate(next));
+		inTransaction(house.db, () => {
+			for (let n = from; n < Math.min(from + KEPT_AT_A_TIME, found.verdicts.length); n++) {
+				const verdict = found.verdicts[n]!;
+				if (verdict.is !== 'ready') keep.run(null, job.batch, n);
+				else {
+					const brought = broughtBy(batch.sheet.rows[n]!, targets, batch.setting);
+					const due: Due = { who: who[n]!, given: verdict.given, brought };
+					keep.run(JSON.stringify(due), job.batch, n);
+				}
+			}
+		});
+	}
+	return null;
 }
 
 function begin(house: House, account: Account, batch: string, template: string, version: number): void {
@@ -84,7 +106,10 @@ function queuePart(house: House, job: SendJob, dueAt = house.now().toISOString()
 /** Lets a run rest: the row under way still goes. Refuses where it does not go. */
 export function pauseRun(house: House, id: string): Refusal | null {
 	const { changes } = house.db
-		.prepare('UPDATE batches SET running = 2, revision = revision + 1 WHERE id = ? AND running = 1')
+		.prepare(
+			`UPDATE batches SET running = CASE running WHEN 3 THEN 4 ELSE 2 END, revision = revision + 1
+			 WHERE id = ? AND running IN (1, 3)`
+		)
 		.run(id);
 	if (changes === 0) return refuse('batch-rests', 'It is not being sent at present.');
 	house.changes.emit('packet', '');
@@ -99,7 +124,11 @@ export function goOn(house: House, account: Account, id: string): Refusal | null
 		if (batch.going !== 'pauses') return refuse('batch-rests', 'It is not paused.');
 		const found = planForUse(house, account, batch.template);
 		if (isRefusal(found)) return found;
-		house.db.prepare('UPDATE batches SET running = 1, revision = revision + 1 WHERE id = ?').run(id);
+		house.db
+			.prepare(
+				'UPDATE batches SET running = CASE running WHEN 4 THEN 3 ELSE 1 END, revision = revision + 1 WHERE id = ?'
+			)
+			.run(id);
 		begin(house, account, id, batch.template, found.plan.from?.[0]?.version ?? 0);
 		return null;
 	});
@@ -126,6 +155,19 @@ export async function sendRows(house: House, job: SendJob, done: () => void): Pr
 	if (why !== null || !account) {
 		inTransaction(house.db, () => {
 			if (why !== '') stopRun(house, job, why ?? 'Whoever began this has no account here any more.');
+			done();
+		});
+		return null;
+	}
+	if (isBeginning(house, job.batch)) {
+		const no = await keepRows(house, account, job);
+		inTransaction(house.db, () => {
+			if (no) stopRun(house, job, no.say);
+			else if (isBeginning(house, job.batch)) {
+				house.db.prepare('UPDATE batches SET running = 1, revision = revision + 1 WHERE id = ?').run(job.batch);
+				queuePart(house, { ...job, part: job.part + 1 });
+			} else if (isResting(house, job.batch)) stopRun(house, job);
+			// where it was paused meanwhile, going on begins anew
 			done();
 		});
 		return null;
@@ -160,6 +202,11 @@ export async function sendRows(house: House, job: SendJob, done: () => void): Pr
 	return null;
 }
 
+const runningOf = (house: House, id: string): number | undefined =>
+	house.db.prepare<[string], number>('SELECT running FROM batches WHERE id = ?').pluck().get(id);
+const isBeginning = (house: House, id: string): boolean => runningOf(house, id) === BEGINS;
+const isResting = (house: House, id: string): boolean => runningOf(house, id) === 0;
+
 /** A row that could not go keeps the reason. */
 function setBack(house: House, batch: string, n: number, fault: string): void {
 	house.db.prepare('UPDATE batch_rows SET fault = ?, given = NULL WHERE batch = ? AND n = ?').run(fault, batch, n);
@@ -168,8 +215,8 @@ function setBack(house: House, batch: string, n: number, fault: string): void {
 
 /** Why no more rows go: a sentence, '' where somebody has paused or stopped it, or null where nothing hinders. */
 function hindrance(house: House, job: SendJob): string | null {
-	const running = house.db.prepare<[string], number>('SELECT running FROM batches WHERE id = ?').pluck().get(job.batch);
-	if (running !== 1) return '';
+	const running = runningOf(house, job.batch);
+	if (running !== 1 && running !== BEGINS) return '';
 	const account = accountOf(house, job);
 	if (!account) return null;
 	const found = planForUse(house, account, job.template);

@@ -16,7 +16,9 @@ import { mappingFor, mappingIn, readSheet, rememberHeads, type Origin } from './
 
 /** Whether rows of it go now: it rests until somebody starts it, goes, or was told to pause. */
 export type Going = 'rests' | 'goes' | 'pauses';
-const GOING: readonly Going[] = ['rests', 'goes', 'pauses'];
+/** By `running`; the last two begin: what is to go is being kept, none has gone. */
+const GOING: readonly Going[] = ['rests', 'goes', 'pauses', 'goes', 'pauses'];
+export const BEGINS = 3;
 
 export interface Batch {
 	id: string;
@@ -36,6 +38,8 @@ export interface Batch {
 	/** why the last run ended before its end; '' where it did not */
 	stopped: string;
 	going: Going;
+	/** what is to go is being kept as it was shown; none has gone yet */
+	begins: boolean;
 	revision: number;
 	/** why rows did not go when they were tried, by their place */
 	faults: Record<number, string>;
@@ -206,6 +210,7 @@ export function readBatch(house: House, id: string): Batch | Refusal {
 		beganAt: row.began_at,
 		stopped: row.stopped,
 		going: GOING[row.running] ?? 'rests',
+		begins: row.running >= BEGINS,
 		revision: row.revision,
 		faults: Object.fromEntries(rows.flatMap(({ n, fault }) => (fault === null ? [] : [[n, fault]]))),
 		before,

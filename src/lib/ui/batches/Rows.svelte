@@ -61,7 +61,7 @@
 {#snippet cell(row: BatchRow, key: string)}
 	{#if key === 'n'}<span class="text-quiet">{row.line}</span>
 	{:else if key === 'state'}<span class={row.changed ? 'text-copper' : TONE[row.is]}
-			>{#if row.packet}<a class="text-thread" href="/packets/{row.packet}">{row.said}</a>{#if row.since}<span
+			>{#if row.packet}<a class="text-thread underline" href="/packets/{row.packet}">{row.said}</a>{#if row.since}<span
 						class="text-quiet">, {day(row.since, zone, now)}</span
 					>{/if}{:else}{row.said}{/if}</span
 		>
@@ -72,10 +72,10 @@
 				{#if row.is === 'twice'}{@render deed('this one', 'This one', row)}{/if}
 				{#if row.out}{@render deed('put back', 'Put back', row)}
 				{:else if row.is === 'ready' || row.is === 'twice'}{@render deed('take out', 'Take out', row)}{/if}
-				{#if row.is === 'ready'}<button
+				{#if row.is === 'ready'}<a
 						class="plain"
-						formaction="?/draft"
-						aria-label="Try it on the Bench, row {row.line}">Try it</button
+						href="/batches/{id}/rehearsal?row={row.n}"
+						aria-label="Rehearse row {row.line}">Rehearse</a
 					>{/if}
 			</form>
 		{/if}

@@ -24,6 +24,7 @@
 					term: 'copper',
 					wording: 'thread',
 					turn: 'thread',
+					sheet: 'copper',
 					draft: 'line'
 				}[need.what]
 	);
@@ -148,6 +149,10 @@
 					</p>{/if}
 				{@render retry()}
 			</div>
+		{:else if need.what === 'sheet'}
+			<p><b>{need.name}</b> stands open, and something came that can’t go by itself</p>
+			<p class="text-[14px] break-words text-quiet">{need.say}</p>
+			<p class="pt-2"><a class="button" href="/batches/{need.batch}?show=faulty">Look at its rows</a></p>
 		{:else}
 			<p>{need.corrects ? 'Being put right' : 'Draft'}: <b>{need.title}</b></p>
 			<p class="text-[14px] text-quiet">

@@ -22,6 +22,7 @@ const CALLED: Record<keyof Organisation, string> = {
 	zone: 'time zone',
 	seenPages: 'time in view',
 	exchange: 'exchanging documents',
+	sheetsIn: 'sheets dropped into folders',
 	pace: 'pace of batches'
 };
 const changedOf = (before: Organisation, now: Organisation): string[] =>
@@ -35,6 +36,7 @@ export const actions = {
 		const kept = { name: form.text('name').trim(), colour: form.text('colour'), zone: form.text('zone') };
 		const seenPages = form.on('seen-pages');
 		const exchange = form.on('exchange');
+		const sheetsIn = form.on('sheetsIn');
 		const pace = Math.round(Number(form.text('pace')));
 		let { logo } = organisation(house().db);
 		const file = form.file('logo');
@@ -57,6 +59,7 @@ export const actions = {
 			logo,
 			seenPages,
 			exchange,
+			sheetsIn,
 			...(pace > 0 && { pace })
 		});
 		return isRefusal(set)

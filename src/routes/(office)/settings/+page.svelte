@@ -86,6 +86,11 @@
 					name="exchange"
 					checked={data.settings.exchange ?? false}
 				/>
+				<Check
+					label="Sheets may be dropped into the folders of batches that stand open, on the machine that Pellum runs on"
+					name="sheetsIn"
+					checked={data.settings.sheetsIn ?? false}
+				/>
 				<label
 					>Packets of a batch in a minute, at most <span class="text-quiet">empty: as fast as can be</span><input
 						class="input mt-1 block w-28!"

@@ -413,7 +413,11 @@
 <LooksDialog {bench} bind:open={adding.looking} />
 <RepeatDialog {bench} bind:open={repeating} />
 <PasteDialog {bench} block={pasted?.block ?? null} to={pasted?.to ?? null} onclose={() => (pasted = null)} />
-<Rehearsal {bench} bind:open={rehearsing} />
+<Rehearsal
+	of={bench}
+	turn={(person) => `/bench/${bench.id}/rehearse?person=${encodeURIComponent(person)}`}
+	bind:open={rehearsing}
+/>
 {#if data.template}
 	<PutInUse
 		{bench}

@@ -10,11 +10,11 @@ import {
 	newBatch,
 	pauseRun,
 	readBatch,
-	replaceSheet,
 	runBatch,
 	settle,
 	sheetBack,
 	stopRun,
+	takeSheet,
 	verdictsOf
 } from '../../batches';
 import type { House } from '../../house';
@@ -146,10 +146,10 @@ export const batches = [
 		right: 'prepare',
 		of: change,
 		does: 'A newer sheet in the place of the one before',
-		more: 'Who has had theirs is known by address, and left out; only new rows go when it is run.',
+		more: 'Who has had theirs is known by address, and left out; only new rows go when it is run; of a batch that stands open, at once.',
 		file: SHEET,
 		gives: BatchBrief,
-		do: async (call) => then(call, await replaceSheet(call.house, call.account, call.part['batch']!, call.body))
+		do: async (call) => then(call, await takeSheet(call.house, call.account, call.part['batch']!, call.body))
 	}),
 	operation({
 		method: 'get',

@@ -4,11 +4,32 @@
 	import DialogBox from '../../parts/DialogBox.svelte';
 	import { Dialog } from '../../parts/dialog';
 	import { stopOf } from '../../../core/route';
-	import type { Bench } from '../bench.svelte';
+	import type { Answers } from '../../../core/field';
+	import type { Plan, PlanPerson } from '../../../core/packet';
 	import { afterRehearsed, forgetRehearsal, rehearsed } from './rehearsing';
 
 	/** The plan as each of its people will have it, at the width of a desk or a phone. Nothing is sent. */
-	let { bench, open = $bindable(false) }: { bench: Bench; open?: boolean } = $props();
+	let {
+		of: bench,
+		turn,
+		open = $bindable(false),
+		onclose
+	}: {
+		of: {
+			/** by which the rehearsal is kept in this tab */
+			id: string;
+			plan: Plan;
+			actors: PlanPerson[];
+			senderAnswers: Answers;
+			today: string;
+			/** keeps the last change first; whether it is kept */
+			flush(): Promise<boolean>;
+		};
+		/** the address of the page as somebody will have it */
+		turn: (person: string) => string;
+		open?: boolean;
+		onclose?: () => void;
+	} = $props();
 
 	const actors = $derived([...bench.actors].sort((a, b) => stopOf(bench.plan, a.id) - stopOf(bench.plan, b.id)));
 	let person = $state('');
@@ -41,7 +62,7 @@
 </script>
 
 <svelte:window onmessage={heard} />
-<DialogBox whole bind:open>
+<DialogBox whole bind:open onOpenChange={(now) => !now && onclose?.()}>
 	<div class="flex flex-wrap items-center gap-3 border-b border-hairline px-5 py-3">
 		<Dialog.Title class="font-serif text-lg font-semibold">Rehearsal</Dialog.Title>
 		<Dialog.Description class="text-[14px] text-quiet">Nothing is sent, and nothing is kept.</Dialog.Description>
@@ -84,7 +105,7 @@
 				<iframe
 					class="h-full border-0 bg-sheet {wide ? 'w-full' : 'w-[390px]'}"
 					title="The page as {actors.find((p) => p.id === shown)?.name} will have it"
-					src="/bench/{bench.id}/rehearse?person={encodeURIComponent(shown)}"
+					src={turn(shown)}
 				></iframe>
 			{/key}
 		</Tabs>

@@ -1,2 +1,2 @@
 export { default as Rehearsal } from './Rehearsal.svelte';
-export { rehearsalKeeper, rehearsed } from './rehearsing';
+export { default as Turn } from './Turn.svelte';

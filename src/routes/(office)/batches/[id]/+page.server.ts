@@ -1,4 +1,4 @@
-import { fail, redirect } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { columnKeys, columnNames, filterFault, targetsOf, type Mapping } from '$lib/core/sheet';
 import { isRefusal, refuse, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
@@ -11,16 +11,18 @@ import {
 	pauseRun,
 	putRight,
 	readBatch,
-	replaceSheet,
 	runBatch,
 	settle,
+	seenTrouble,
 	standingOf,
+	standingOpen,
+	standOpen,
 	stopRun,
+	takeSheet,
 	verdictsOf
 } from '$lib/server/batches';
 import { formIn, type Form } from '$lib/server/forms';
 import { organisation } from '$lib/server/settings';
-import { draftFromTemplate } from '$lib/server/templates';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals, url }) => {
@@ -63,6 +65,8 @@ export const load = ({ params, locals, url }) => {
 		list,
 		query: `show=${encodeURIComponent(list.show)}`,
 		standing: standingOf(house(), batch.id),
+		byItself: standingOpen(house(), batch.id),
+		api: `${house().config.origin}/api/v1/batches/${batch.id}/sheet`,
 		days: comingIn(house(), batch.id)
 	};
 };
@@ -134,18 +138,6 @@ export const actions = {
 				return result(refuse('no-such-thing', 'A row can’t do that.'));
 		}
 	},
-	/** a row as a draft, to be looked at and rehearsed on the Bench; the batch stays as it is */
-	draft: async ({ params, request, locals }) => {
-		const n = Number((await formIn(request)).text('n'));
-		const batch = readBatch(house(), params.id);
-		const found = isRefusal(batch) ? batch : verdictsOf(house(), accountIn(locals), batch);
-		if (isRefusal(batch) || isRefusal(found)) return result(isRefusal(batch) ? batch : found);
-		const verdict = found.verdicts[n];
-		if (verdict?.is !== 'ready') return result(refuse('no-cell', 'This row is not ready.'));
-		const draft = draftFromTemplate(house(), accountIn(locals), batch.template, verdict.given);
-		if (isRefusal(draft)) return result(draft);
-		redirect(303, `/bench/${draft.id}`);
-	},
 	run: ({ params, locals }) => result(runBatch(house(), accountIn(locals), params.id)),
 	pause: ({ params }) => result(pauseRun(house(), params.id)),
 	on: ({ params, locals }) => result(goOn(house(), accountIn(locals), params.id)),
@@ -158,10 +150,16 @@ export const actions = {
 		const reason = (await formIn(request)).lines('reason');
 		return result(forAllOut(house(), accountIn(locals), params.id, 'withdraw', reason), 'withdraw');
 	},
+	open: ({ params, locals }) => result(standOpen(house(), accountIn(locals), params.id, true)),
+	shut: ({ params, locals }) => result(standOpen(house(), accountIn(locals), params.id, false)),
+	seen: ({ params }) => {
+		seenTrouble(house(), params.id);
+		return result(null);
+	},
 	again: async ({ params, request, locals }) => {
 		const file = (await formIn(request)).file('sheet');
 		if (!file) return result(refuse('file-empty', 'Choose a sheet: XLSX or CSV.'));
 		const bytes = new Uint8Array(await file.arrayBuffer());
-		return result(await replaceSheet(house(), accountIn(locals), params.id, bytes));
+		return result(await takeSheet(house(), accountIn(locals), params.id, bytes));
 	}
 };

@@ -43,6 +43,15 @@
 			<Run title={data.title} going={data.going} counts={data.counts} own={data.own} run={data.run} now={data.now} />
 			{#if !going}<a class="button" href="/batches/{data.id}/sheet" download>The sheet back</a>{/if}
 		</div>
+		{#if data.byItself.trouble}<form
+				method="POST"
+				action="?/seen"
+				use:enhance
+				class="mb-3 flex flex-wrap items-center gap-3 border-l-2 border-copper pl-3"
+			>
+				<p role="status" class="min-w-0 flex-1">{data.byItself.trouble}</p>
+				<button class="button">Seen</button>
+			</form>{/if}
 		{#if data.stopped}<p class="mb-3 border-l-2 border-copper pl-3" role="status">{data.stopped}</p>{/if}
 		<p class="wrong empty:hidden" role="alert">{answered?.form === 'withdraw' ? '' : (answered?.say ?? '')}</p>
 		<nav aria-label="Rows" class="flex flex-wrap gap-1.5 pb-3">
@@ -129,9 +138,26 @@
 			<form method="POST" action="?/again" enctype="multipart/form-data" use:enhance class="grid gap-2">
 				<Files label="A newer sheet" takes="XLSX, CSV" name="sheet" accept=".xlsx,.xlsm,.csv,text/csv" required />
 				<p class="text-[14px] text-quiet">
-					It takes this one’s place. Who has had theirs is left out; only new rows go.
+					{data.byItself.open ? 'What is ready goes at once. ' : ''}It takes this one’s place. Who has had theirs is
+					left out; only new rows go.
 				</p>
 				<p><button class="button">Take it in</button></p>
+			</form>
+			<h2 class="pt-6 pb-2 text-[16px]">By itself</h2>
+			<form method="POST" action="?/{data.byItself.open ? 'shut' : 'open'}" use:enhance class="grid gap-2">
+				{#if data.byItself.open}
+					<p>It stands open: each sheet that comes is judged, what is ready goes, and the rest is on your Desk.</p>
+					<p class="text-[14px] text-quiet">
+						Sheets come here, to <span class="font-mono wrap-anywhere">{data.api}</span> by a key{#if data.byItself.folder},
+							or into the folder <span class="font-mono wrap-anywhere">{data.byItself.folder}</span>{/if}.
+					</p>
+					<p><button class="button">Let it stand open no more</button></p>
+				{:else}
+					<p class="text-[14px] text-quiet">
+						A batch can stand open: what is ready of each sheet that comes goes without being looked at first.
+					</p>
+					<p><button class="button">Let it stand open</button></p>
+				{/if}
 			</form>
 		</fieldset>
 	</aside>
