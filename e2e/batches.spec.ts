@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { clean } from './kit/axe';
 import { drafted, field } from './kit/draft';
+import { pdf } from './kit/pdfs';
 import { choose } from './kit/parts';
 import { ready, Server, signIn } from './kit/server';
 import { csv, stewards } from '../demo/stewards';
@@ -191,4 +192,45 @@ test('1,000 from a workbook: a cell put right in place, one tried, sent, paused,
 	const download = page.waitForEvent('download');
 	await page.getByRole('link', { name: 'The sheet back' }).click();
 	expect((await download).suggestedFilename()).toBe('stewards-1000.xlsx');
+});
+
+test('rows with documents of their own: laid under the template’s fields, looked at where in doubt, sent', async ({
+	page
+}) => {
+	await signIn(page, server);
+	await templated(page, 'Stage door key');
+	await page.getByLabel('From a sheet…').setInputFiles({
+		name: 'keys.csv',
+		mimeType: 'text/csv',
+		buffer: Buffer.from(
+			csv([
+				['Name', 'E-mail', 'Document'],
+				['Ida Wren', 'ida@post.example', 'Ida.pdf']
+			])
+		)
+	});
+	await page.waitForURL('**/batches/*');
+	await ready(page);
+	await expect(page.getByRole('button', { name: 'Send 1…' })).toBeVisible();
+	await page.getByLabel('Documents of the rows').setInputFiles([
+		{ name: 'Ida.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf(1, { text: 'A key for Ida' })) },
+		{ name: 'Nobody.pdf', mimeType: 'application/pdf', buffer: Buffer.from('no PDF') }
+	]);
+	await expect(page.getByText('1 in doubt, 1 not taken')).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Nothing to send' })).toBeVisible();
+	await clean(page, 'documents of rows');
+	await page.getByRole('button', { name: 'Take Ida.pdf as it lies' }).click();
+	await page.getByRole('link', { name: 'Rehearse row 2', exact: true }).click();
+	await expect(
+		page
+			.frameLocator('iframe')
+			.getByRole('heading', { name: /Stage door key/ })
+			.first()
+	).toBeVisible();
+	await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+	await page.waitForURL(/batches\/[^/]+$/);
+	await page.getByRole('button', { name: 'Send 1…' }).click();
+	await page.getByRole('button', { name: 'Send 1 now' }).click();
+	await page.getByRole('link', { name: 'out', exact: true }).first().click();
+	await expect(page.getByText('Ida', { exact: true }).first()).toBeVisible();
 });

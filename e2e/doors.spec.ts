@@ -69,6 +69,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/batches': { look: ['preparer', 'owner'] },
 	'/batches/[id]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/batches/[id]/rows': { look: ['preparer', 'owner'] },
+	'/batches/[id]/documents': { do: ['preparer', 'owner'] },
 	'/batches/[id]/rehearsal': { look: ['preparer', 'owner'] },
 	'/batches/[id]/rehearse': { look: ['preparer', 'owner'] },
 	'/batches/[id]/sheet': { look: ['preparer', 'owner'] },

@@ -7,6 +7,8 @@ export {
 	closePool,
 	compareInWorker,
 	drawnInWorker,
+	fitInWorker,
+	openBundleInWorker,
 	takeInInWorker,
 	markPictureInWorker,
 	pageInWorker,

@@ -1,5 +1,6 @@
-import type { PageDrawing } from '../core/page';
+import type { Fitting, PageDrawing } from '../core/page';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
+import type { Bundled, fitDocument } from './bundle';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
@@ -43,6 +44,27 @@ export async function bySize<T>(
 		}
 	}
 	return inLane<T>(name, job, { lane: Number.isFinite(size) && size > LARGE ? 'heavy' : 'long', time, ...following });
+}
+
+const BUNDLE_HEAVY = refuse('bundle-heavy', 'The ZIP takes more time or memory than is permitted. Give it in parts.');
+
+/** See `openBundle`. */
+export async function openBundleInWorker(bytes: Uint8Array): Promise<Bundled[] | Refusal> {
+	try {
+		return await bySize('openBundle', { bytes }, bytes.length, TIME.takeIn);
+	} catch (error) {
+		return refusedFor(error, BUNDLE_HEAVY, BUNDLE_HEAVY);
+	}
+}
+
+/** See `fitDocument`. Refuses `fit-heavy`. */
+export async function fitInWorker(job: Parameters<typeof fitDocument>[0]): Promise<Fitting | Refusal> {
+	const heavy = refuse('fit-heavy', 'Its fields take more time to be laid than is permitted. Exchange it by hand.');
+	try {
+		return await bySize('fitDocument', job, 0, TIME.takeIn);
+	} catch (error) {
+		return refusedFor(error, heavy, heavy);
+	}
 }
 
 const CANCELLED = refuse('cancelled', 'Called off. Nothing was added.');

@@ -24,7 +24,9 @@ const HEADS: [string, (bytes: Buffer) => boolean][] = [
 	['application/vnd.openxmlformats-officedocument.wordprocessingml.document', isZip],
 	['application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', isZip],
 	// any bytes can be read as text of some kind; the digest says whether they are those that came
-	['text/csv', () => true]
+	['text/csv', () => true],
+	// a file that somebody gave, before it has been looked into
+	['application/octet-stream', () => true]
 ];
 
 export function isMedia(bytes: Buffer, media: string): boolean {

@@ -70,6 +70,7 @@ const MAY_DIFFER: Record<string, string> = {
 	'phone.*': 'the stand-in’s own',
 	'batches.*': 'a sheet and how it is read; its packets have their own records',
 	'batch_rows.*': 'the same',
+	'batch_documents.*': 'the same',
 	'batch_packets.batch': 'which sheet a packet came from',
 	'batch_packets.who': 'the same',
 	'batch_packets.brought': 'the same',
@@ -193,7 +194,7 @@ it('each column of each table changed in turn is found, or may differ for a reas
 	const idle = Object.keys(MAY_DIFFER).filter(
 		(key) =>
 			!used.has(key) &&
-			!/^(codes|passes|troubles|phone|paper_looks|paper_scans|paper_sources|template_shares|saved_texts|handed_in|account_links|passkeys|recovery_codes|list_settings|api_answers|hook_deliveries|receiver)\./.test(
+			!/^(codes|passes|troubles|phone|paper_looks|paper_scans|paper_sources|template_shares|saved_texts|handed_in|account_links|passkeys|recovery_codes|list_settings|api_answers|hook_deliveries|receiver|batch_documents)\./.test(
 				key
 			)
 	);

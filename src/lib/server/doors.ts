@@ -95,6 +95,7 @@ export const DOORS = table({
 	'/batches': { look: 'preparer', do: 'nobody' },
 	'/batches/[id]': { look: 'preparer', do: 'preparer', of: 'batch', most: 11 * MB },
 	'/batches/[id]/rows': { look: 'preparer', do: 'nobody', of: 'batch' },
+	'/batches/[id]/documents': { look: 'nobody', do: 'preparer', of: 'batch', most: 101 * MB },
 	'/batches/[id]/rehearsal': { look: 'preparer', do: 'nobody', of: 'batch' },
 	'/batches/[id]/rehearse': { look: 'preparer', do: 'nobody', of: 'batch' },
 	'/batches/[id]/sheet': { look: 'preparer', do: 'nobody', of: 'batch' },

@@ -1,5 +1,6 @@
 import type { Field, Paper, Plan } from '../packet';
 import type { Doubt, Fitted, Rect } from '../page';
+import { withPaper } from '../template';
 
 /** A field on its way to another version of its document. */
 export interface Laid {
@@ -45,23 +46,9 @@ export function laidOut(fields: Field[], fitted: Fitted[]): Laid[] {
 	return all.sort((a, b) => Number(a.seen) - Number(b.seen) || order(a) - order(b));
 }
 
-/**
- * The plan with another version of one of its documents, its fields where they were laid; those without a place are gone.
- * The paper keeps its id, so that people, route and rules stay as they are.
- */
+/** See {@link withPaper}. */
 export function exchanged(plan: Plan, paper: string, next: Omit<Paper, 'id'>, laid: Laid[]): Plan {
-	const places = new Map(laid.map((one) => [one.field.id, one.place]));
-	return {
-		...plan,
-		papers: plan.papers.map((p) => (p.id === paper ? { id: p.id, ...next } : p)),
-		fields: plan.fields.flatMap((field) => {
-			const place = places.get(field.id);
-			if (place === undefined) return [field];
-			if (place === null) return [];
-			const { cover: _cover, ...rest } = field;
-			return [{ ...rest, ...place }];
-		})
-	};
+	return withPaper(plan, { paper, next, places: Object.fromEntries(laid.map((one) => [one.field.id, one.place])) });
 }
 
 /** The plan of a template in the place of a plan that is only documents so far; those it had besides stay, behind. */

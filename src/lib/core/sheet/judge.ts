@@ -4,6 +4,7 @@ import { folded } from '../folded';
 import { isAddress, isPhone, localeOf, type Plan } from '../packet';
 import { isRefusal } from '../refusal';
 import type { Given } from '../template';
+import { documentKey, type RowDocument } from './documents';
 import { passing } from './filter';
 import { textFrom, type Mapping } from './matching';
 import type { Sheet } from './sheet';
@@ -50,11 +51,13 @@ export interface Facts {
 	today: string;
 	/** by whose they are ({@link whoOf}) */
 	gone: ReadonlyMap<string, Went>;
+	/** documents that rows may have, by {@link documentKey}; without any, rows have none of their own */
+	documents?: ReadonlyMap<string, RowDocument>;
 }
 
 /** Judges every row of a sheet for a template, before anything goes; nothing is left for the sending to find out. */
 export function judged(plan: Plan, sheet: Sheet, setting: Setting, facts: Facts): Verdict[] {
-	const targets = targetsOf(plan);
+	const targets = targetsOf(plan, facts.documents !== undefined);
 	const who = whoOf(targets, sheet, setting.mapping);
 	const passes = passing(sheet, setting.filter, facts.today);
 	const now = live(plan, plan.answers ?? {}, facts.today);
@@ -73,7 +76,7 @@ export function judged(plan: Plan, sheet: Sheet, setting: Setting, facts: Facts)
 		for (const target of used) {
 			const source = setting.mapping[target.id];
 			const cell = textFrom(row, source) || (setting.values[target.id] ?? '');
-			const say = fill(given, target, cell, plan, now);
+			const say = fill(given, target, cell, plan, now, facts.documents);
 			if (say !== null) return { is: 'faulty', column: source?.columns[0] ?? null, say };
 		}
 		const half = halfNamed(given, plan, targets);
@@ -140,7 +143,14 @@ function halfNamed(given: Given, plan: Plan, targets: readonly Target[]): Target
 const MOST_NAMED = 8;
 
 /** Puts a cell where it belongs; the sentence that says why it won't do, or null. */
-function fill(given: Given, target: Target, cell: string, plan: Plan, now: ReturnType<typeof live>): string | null {
+function fill(
+	given: Given,
+	target: Target,
+	cell: string,
+	plan: Plan,
+	now: ReturnType<typeof live>,
+	documents: Facts['documents']
+): string | null {
 	if (cell === '')
 		return target.needed ? `${target.what === 'answer' ? `“${target.name}”` : target.name} is missing.` : null;
 	const choice = target.choices?.find((one) => folded(one) === folded(cell));
@@ -148,6 +158,13 @@ function fill(given: Given, target: Target, cell: string, plan: Plan, now: Retur
 		const { choices } = target;
 		const more = choices.length > MOST_NAMED ? ` and ${choices.length - MOST_NAMED} more` : '';
 		return `“${cutText(cell, 60)}” is not among the choices: ${choices.slice(0, MOST_NAMED).join(', ')}${more}.`;
+	}
+	if (target.what === 'document') {
+		const found = documents?.get(documentKey(cell));
+		if (found?.is !== 'ready')
+			return found?.say ?? `There is no document called “${cutText(cell, 60)}” among those given.`;
+		given.document = found.document;
+		return null;
 	}
 	if (target.what === 'title') {
 		given.title = cutText(cell, 200);

@@ -16,6 +16,7 @@ export type Target = {
 	choices?: string[];
 } & (
 	| { what: 'title' }
+	| { what: 'document' }
 	| { what: 'days' }
 	| { what: 'person'; person: string; part: Part }
 	| { what: 'answer'; field: string }
@@ -30,8 +31,19 @@ const PARTS: Record<Part, { name: string; words: string[]; choices?: string[] }>
 	deliver: { name: 'delivery', words: ['delivery', 'reached by'], choices: ['mail', 'text', 'mail and text', 'link'] }
 };
 
-/** All that a template leaves open and a row can bring, in the order in which it is asked; what a row may add comes last. */
-export function targetsOf(plan: Plan): Target[] {
+const DOCUMENT: Target = {
+	id: 'document',
+	name: 'Document of its own',
+	needed: false,
+	words: ['document', 'document of its own', 'file', 'pdf'],
+	what: 'document'
+};
+
+/**
+ * All that a template leaves open and a row can bring, in the order in which it is asked; what a row may add comes last.
+ * @param documents rows may have documents of their own
+ */
+export function targetsOf(plan: Plan, documents = false): Target[] {
 	const roles = openRoles(plan);
 	const part = (person: PlanPerson, what: Part, needed: boolean): Target => {
 		const role = roleName(person);
@@ -78,6 +90,7 @@ export function targetsOf(plan: Plan): Target[] {
 	return [
 		...people,
 		...answers,
+		...(documents ? [DOCUMENT] : []),
 		{ id: 'title', name: 'Title', needed: false, words: ['title'], what: 'title' },
 		{ id: 'days', name: 'Days to complete', needed: false, words: ['days', 'days to complete'], what: 'days' },
 		...more

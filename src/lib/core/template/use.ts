@@ -4,6 +4,7 @@ import { isPhone } from '../packet/phone';
 import { isMailed, isTexted } from '../packet/reach';
 import { offRoute } from '../route';
 import { SENDER, type Field, type Plan, type PlanPerson } from '../packet/plan';
+import { withPaper, type OtherPaper } from './paper';
 
 /** What is given when a template is used. Whatever is left out stays as the template has it. */
 export interface Given {
@@ -20,6 +21,8 @@ export interface Given {
 	message?: string;
 	/** the sender's answers, by field */
 	answers?: Answers;
+	/** another version of one of its documents */
+	document?: OtherPaper;
 }
 
 /** What people call a place in a plan: its role, or whoever stands there. */
@@ -78,7 +81,8 @@ export function asRoles(plan: Plan, office: ReadonlySet<string>): Plan {
 }
 
 /** The plan of a template with what was given for it. Optional roles that nobody took fall away. */
-export function used(plan: Plan, given: Given): Plan {
+export function used(template: Plan, given: Given): Plan {
+	const plan = given.document ? withPaper(template, given.document) : template;
 	const people = plan.people.map((person) => ({ ...person, ...(given.people?.[person.id] ?? {}) }));
 	const filled = {
 		...plan,

@@ -87,7 +87,12 @@ function holdersOf(db: Db, digest: string, account: Account): Exclude<Thing, { i
 		)
 		.pluck()
 		.all(digest, MOST);
+	const batches = db
+		.prepare<[string, number], string>('SELECT batch FROM batch_documents WHERE paper = ? LIMIT ?')
+		.pluck()
+		.all(digest, MOST);
 	const found = [
+		...[...new Set(batches)].map((id) => thingOf(db, 'batch', id, account)),
 		...drafts.map((id) => thingOf(db, 'draft', id, account)),
 		...[...new Set(templates)].map((id) => templateThing(db, id))
 	].filter((thing) => thing !== null);

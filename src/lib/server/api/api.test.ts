@@ -1,4 +1,5 @@
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { zipSync } from 'fflate';
 import OpenAPIResponseValidator from 'openapi-response-validator';
 import { csv, stewards } from '../../../../demo/stewards';
 import { account, idle, mails, ok, realPlan, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
@@ -291,6 +292,9 @@ describe('a batch from outside', () => {
 		const { id, counts } = judged.body;
 		expect((await ask('PUT', `/batches/${id}/filter`, { filter: 'status = ' })).body.counts.ready).toBe(0);
 		expect((await ask('PUT', `/batches/${id}/filter`, { filter: '' })).body.counts).toEqual(counts);
+		const bundle = zipSync({ 'letters/tess.pdf': await pdf(1) });
+		expect((await ask('PUT', `/batches/${id}/documents`, bundle)).status).toBe(200);
+		expect((await ask('PUT', `/batches/${id}/documents`, zipSync({}))).body.code).toMatch(/^bundle-/);
 		expect((await ask('POST', `/batches/${id}/run`)).body.going).toBe('goes');
 		expect((await ask('POST', `/batches/${id}/run`)).body.code).toBe('batch-runs');
 		await t.runner.drain();

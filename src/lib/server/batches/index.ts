@@ -1,8 +1,10 @@
 import type { House } from '../house';
 import { doNext, type DeedJob } from './afterwards';
+import { layNext, type DocumentsJob } from './documents';
 import { sendRows, stopRun, type SendJob } from './running';
 
 export { comingIn, forAllOut } from './afterwards';
+export { acceptDocument, addDocuments, documentsOf, layAnew } from './documents';
 export { planOfRow, verdictsOf } from './judging';
 export { batchLines, standingOf } from './lines';
 export { readySheet } from './ready';
@@ -13,12 +15,17 @@ export { lookForSheets, seenTrouble, sheetsToLookAt, standingOpen, standOpen, ta
 export { batches, chooseSheet, newBatch, putRight, readBatch, replaceSheet, settle } from './store';
 
 /** Work on a batch: rows to send, or a deed for all that is out. */
-export type BatchJob = SendJob | DeedJob;
+export type BatchJob = SendJob | DeedJob | DocumentsJob;
 
 export const workBatch = (house: House, job: BatchJob, done: () => void): Promise<null> =>
-	'deed' in job ? doNext(house, job, done) : sendRows(house, job, done);
+	'deed' in job
+		? doNext(house, job, done)
+		: 'documents' in job
+			? layNext(house, job, done)
+			: sendRows(house, job, done);
 
 /** Work that could not be done was set aside: a run that it belongs to is over. */
 export function giveUp(house: House, job: BatchJob): void {
-	if (!('deed' in job)) stopRun(house, job, 'It could not go on; the reason stands on the Desk.');
+	if (!('deed' in job) && !('documents' in job))
+		stopRun(house, job, 'It could not go on; the reason stands on the Desk.');
 }

@@ -7,6 +7,7 @@ import type { Account } from '../accounts';
 import type { House } from '../house';
 import { organisation } from '../settings';
 import { planForUse } from '../templates';
+import { documentsFor } from './documents';
 import type { Batch } from './store';
 
 /** What becomes of each row of a batch. */
@@ -30,7 +31,9 @@ export function verdictsOf(house: House, account: Account, batch: Batch): Judged
 	const key = [batch.revision, found.plan.from?.[0]?.version, today, account.email].join(' ');
 	const before = known.get(batch.id);
 	if (before?.key === key) return before.judged;
-	const verdicts = judged(found.plan, batch.sheet, batch.setting, factsOf(house, account, batch.id, today));
+	const documents = documentsFor(house, batch.id, found.plan.from?.[0]?.version ?? 0);
+	const facts = { ...factsOf(house, account, batch.id, today), ...(documents && { documents }) };
+	const verdicts = judged(found.plan, batch.sheet, batch.setting, facts);
 	known.delete(batch.id);
 	known.set(batch.id, { key, judged: { ...found, verdicts } });
 	if (known.size > MOST_REMEMBERED) known.delete(known.keys().next().value!);

@@ -72,7 +72,7 @@ async function keepRows(house: House, account: Account, job: SendJob): Promise<R
 	if (isRefusal(batch)) return batch;
 	const found = verdictsOf(house, account, batch);
 	if (isRefusal(found)) return found;
-	const targets = targetsOf(found.plan);
+	const targets = targetsOf(found.plan, batch.setting.mapping['document'] !== undefined);
 	const who = whoOf(targets, batch.sheet, batch.setting.mapping);
 	const keep = house.db.prepare('UPDATE batch_rows SET given = ?, fault = NULL WHERE batch = ? AND n = ?');
 	for (let from = 0; from < found.verdicts.length; from += KEPT_AT_A_TIME) {

@@ -50,12 +50,12 @@ export async function readSheet(
 }
 
 /** Which columns are what, as far as can be told. */
-export function mappingFor(db: Db, template: string, plan: Plan, sheet: Sheet): Mapping {
+export function mappingFor(db: Db, template: string, plan: Plan, sheet: Sheet, documents = false): Mapping {
 	const heads = db
 		.prepare<[string], { head: string; target: string }>('SELECT head, target FROM sheet_heads WHERE template = ?')
 		.all(template);
 	const remembered: Remembered = Object.fromEntries(heads.map(({ head, target }) => [head, target]));
-	return matched(sheet, targetsOf(plan), plan, remembered);
+	return matched(sheet, targetsOf(plan, documents), plan, remembered);
 }
 
 /** Keeps what headings mean with this template, as a person has settled it. */

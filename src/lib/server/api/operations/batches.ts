@@ -3,6 +3,7 @@ import { isRefusal, refuse, type Refusal } from '../../../core/refusal';
 import { Line } from '../../../core/schema';
 import type { Account } from '../../accounts';
 import {
+	addDocuments,
 	batches as listed,
 	batchRows,
 	forAllOut,
@@ -162,6 +163,21 @@ export const batches = [
 			const sheet = await sheetBack(house, account, part['batch']!);
 			return isRefusal(sheet) ? sheet : new FileAnswer(sheet.bytes, sheet.media, sheet.name);
 		}
+	}),
+	operation({
+		method: 'put',
+		path: '/batches/{batch}/documents',
+		right: 'prepare',
+		of: change,
+		does: 'Documents that rows have instead of the template’s first one: a ZIP of PDF and Word files',
+		more: 'A column names them. They are read and laid under its fields one after the other; rows whose fields are in doubt say so.',
+		file: { most: 50 * 1024 * 1024, takes: ['application/zip'] },
+		gives: BatchBrief,
+		do: async (call) =>
+			then(
+				call,
+				await addDocuments(call.house, call.account, call.part['batch']!, [{ name: 'documents.zip', bytes: call.body }])
+			)
 	}),
 	operation({
 		method: 'put',

@@ -3,11 +3,14 @@ import { columnKeys, columnNames, filterFault, targetsOf, type Mapping } from '$
 import { isRefusal, refuse, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import {
+	acceptDocument,
 	batchRows,
 	chooseSheet,
 	comingIn,
+	documentsOf,
 	forAllOut,
 	goOn,
+	layAnew,
 	pauseRun,
 	putRight,
 	readBatch,
@@ -29,6 +32,7 @@ export const load = ({ params, locals, url }) => {
 	const account = accountIn(locals);
 	const batch = orError(readBatch(house(), params.id));
 	const { plan, title, verdicts } = orError(verdictsOf(house(), account, batch));
+	const documents = documentsOf(house(), batch.id);
 	const { counts, ...list } = batchRows(house(), batch, verdicts, url.searchParams);
 	return {
 		id: batch.id,
@@ -40,7 +44,7 @@ export const load = ({ params, locals, url }) => {
 		heads: batch.sheet.heads,
 		sheet: batch.origin.sheet,
 		sheets: batch.origin.sheets,
-		wanted: targetsOf(plan).map((target) => ({
+		wanted: targetsOf(plan, sumOf(documents.counts) > 0).map((target) => ({
 			id: target.id,
 			name: target.name,
 			needed: target.needed,
@@ -65,11 +69,14 @@ export const load = ({ params, locals, url }) => {
 		list,
 		query: `show=${encodeURIComponent(list.show)}`,
 		standing: standingOf(house(), batch.id),
+		documents,
 		byItself: standingOpen(house(), batch.id),
 		api: `${house().config.origin}/api/v1/batches/${batch.id}/sheet`,
 		days: comingIn(house(), batch.id)
 	};
 };
+
+const sumOf = (counts: Record<string, number>) => Object.values(counts).reduce((sum, n) => sum + n, 0);
 
 /** What an action came to, as the page's forms show it. */
 const result = (done: object | null, form = '') =>
@@ -149,6 +156,14 @@ export const actions = {
 	withdraw: async ({ params, request, locals }) => {
 		const reason = (await formIn(request)).lines('reason');
 		return result(forAllOut(house(), accountIn(locals), params.id, 'withdraw', reason), 'withdraw');
+	},
+	accept: async ({ params, request }) => {
+		const key = (await formIn(request)).text('key');
+		return result(acceptDocument(house(), params.id, key));
+	},
+	lay: ({ params, locals }) => {
+		layAnew(house(), accountIn(locals), params.id);
+		return result(null);
 	},
 	open: ({ params, locals }) => result(standOpen(house(), accountIn(locals), params.id, true)),
 	shut: ({ params, locals }) => result(standOpen(house(), accountIn(locals), params.id, false)),

@@ -3,6 +3,7 @@
 	import { keepFilled } from '$lib/ui/forms';
 	import Afterwards from '$lib/ui/batches/Afterwards.svelte';
 	import Columns from '$lib/ui/batches/Columns.svelte';
+	import Documents from '$lib/ui/batches/Documents.svelte';
 	import Rows from '$lib/ui/batches/Rows.svelte';
 	import Run from '$lib/ui/batches/Run.svelte';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
@@ -134,6 +135,8 @@
 					</form>
 				</More>
 			</div>
+			<h2 class="pt-6 pb-2 text-[16px]">Documents of their own</h2>
+			<Documents id={data.id} documents={data.documents} />
 			<h2 class="pt-6 pb-2 text-[16px]">A newer sheet</h2>
 			<form method="POST" action="?/again" enctype="multipart/form-data" use:enhance class="grid gap-2">
 				<Files label="A newer sheet" takes="XLSX, CSV" name="sheet" accept=".xlsx,.xlsm,.csv,text/csv" required />
