@@ -2,9 +2,9 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { clean } from './kit/axe';
 import { drafted, field } from './kit/draft';
-import { pdf } from './kit/pdfs';
 import { choose } from './kit/parts';
 import { ready, Server, signIn } from './kit/server';
+import { engagement } from '../demo/documents';
 import { csv, stewards } from '../demo/stewards';
 
 const server = new Server();
@@ -14,9 +14,10 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop());
 
 /** A template with a steward and a shift, opened beside the list of templates. */
-async function templated(page: Page, title: string): Promise<void> {
+async function templated(page: Page, title: string, bytes?: Uint8Array): Promise<void> {
 	await drafted(page, server, {
 		title,
+		...(bytes && { bytes }),
 		stops: [['steward']],
 		fields: [field('shift', 'text', 'sender', { key: 'shift', label: 'Shift', required: false })]
 	});
@@ -198,7 +199,12 @@ test('rows with documents of their own: laid under the template’s fields, look
 	page
 }) => {
 	await signIn(page, server);
-	await templated(page, 'Stage door key');
+	const tour = 'the winter tour in the northern towns and the two days of recording that follow it at Staunton';
+	await templated(
+		page,
+		'Stage door key',
+		(await engagement('the musician', 'viola', 'the winter tour', 'GBP 180.00')).bytes
+	);
 	await page.getByLabel('From a sheet…').setInputFiles({
 		name: 'keys.csv',
 		mimeType: 'text/csv',
@@ -213,7 +219,11 @@ test('rows with documents of their own: laid under the template’s fields, look
 	await ready(page);
 	await expect(page.getByRole('button', { name: 'Send 1…' })).toBeVisible();
 	await page.getByLabel('Documents of the rows').setInputFiles([
-		{ name: 'Ida.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await pdf(1, { text: 'A key for Ida' })) },
+		{
+			name: 'Ida.pdf',
+			mimeType: 'application/pdf',
+			buffer: Buffer.from((await engagement('Ida Wren', 'viola', tour, 'GBP 180.00')).bytes)
+		},
 		{ name: 'Nobody.pdf', mimeType: 'application/pdf', buffer: Buffer.from('no PDF') }
 	]);
 	await expect(page.getByText('1 in doubt, 1 not taken')).toBeVisible();
@@ -231,6 +241,13 @@ test('rows with documents of their own: laid under the template’s fields, look
 	await page.waitForURL(/batches\/[^/]+$/);
 	await page.getByRole('button', { name: 'Send 1…' }).click();
 	await page.getByRole('button', { name: 'Send 1 now' }).click();
-	await page.getByRole('link', { name: 'out', exact: true }).first().click();
-	await expect(page.getByText('Ida', { exact: true }).first()).toBeVisible();
+	await expect(page.getByRole('link', { name: 'out', exact: true })).toBeVisible();
+	const named = (name: string) =>
+		server.reading((db) =>
+			db
+				.prepare('SELECT count(*) FROM plans WHERE json LIKE ?')
+				.pluck()
+				.get(`%"name":"${name}"%"title":"Stage door key"%`)
+		);
+	expect(named('Ida')).toBe(1);
 });

@@ -116,7 +116,7 @@ describe('documents of their own', () => {
 	it('that are missing, given again, or laid for an older template say so', async () => {
 		await addDocuments(t.house, t.odile, id, [{ name: 'Ann.pdf', bytes: await pdf(1, { text: 'Something else' }) }]);
 		await idle(t);
-		expect(rows()[0]).toMatch(/^faulty: “Ann.pdf” wants a look: /);
+		expect(rows()[0]).toMatch(/^faulty: “Ann.pdf”/);
 		expect(rows()[1]).toBe('faulty: There is no document called “BEN” among those given.');
 		await addDocuments(t.house, t.odile, id, [{ name: 'ann.PDF', bytes: (await letter('Ann')).bytes }]);
 		await idle(t);

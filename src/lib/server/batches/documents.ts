@@ -1,8 +1,8 @@
 import { doubtsSaid, laidOut } from '../../core/plan';
-import type { Paper, Plan } from '../../core/packet';
+import { preflightTemplate, type Paper, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { documentKey, type RowDocument } from '../../core/sheet';
-import { isLocked, type OtherPaper } from '../../core/template';
+import { isLocked, withPaper, type OtherPaper } from '../../core/template';
 import { fitInWorker, openBundleInWorker } from '../../press';
 import { accountOf, type Account } from '../accounts';
 import { keepBlob, readBlob } from '../blobs';
@@ -241,6 +241,9 @@ async function laidUnder(
 	const all = laidOut(fields, fitting.fields);
 	const doubts = all.filter((one) => !one.seen);
 	const laid = { paper: paper.id, next, places: Object.fromEntries(all.map((one) => [one.field.id, one.place])) };
+	// a place that somebody must have, and that is nowhere here, is no doubt
+	const grave = preflightTemplate(withPaper(plan, laid)).find((finding) => !finding.mild);
+	if (grave) return refused(`“${name}”: ${grave.say}`);
 	if (doubts.length === 0) return { state: 'ready', say: '', laid };
 	const told = doubts.slice(0, TOLD).map((one) => `${one.field.label || one.field.kind}: ${doubtsSaid(one)}`);
 	const more = doubts.length > TOLD ? ` and ${doubts.length - TOLD} more` : '';
