@@ -1,12 +1,13 @@
 import type { Plugin } from 'vite';
-import { compiled } from '../src/lib/words/compile';
+import { compiled, ofPages } from '../src/lib/words/compile';
 
-/** The texts of the signing page are taken apart when Pellum is built, so that no page carries a parser of messages. */
+/** The texts of the signing page are taken apart when Pellum is built, so that no page carries a parser of messages, nor what only letters say. */
 export const compiledTexts: Plugin = {
 	name: 'compiled-texts',
 	enforce: 'pre',
-	transform: (code, id) =>
-		/words\/languages\/\w+\.json$/.test(id)
-			? { code: JSON.stringify(compiled(JSON.parse(code) as Record<string, string>)), map: null }
-			: null
+	transform: (code, id, options) => {
+		if (!/words\/languages\/\w+\.json$/.test(id)) return null;
+		const texts = compiled(JSON.parse(code) as Record<string, string>);
+		return { code: JSON.stringify(options?.ssr ? texts : ofPages(texts)), map: null };
+	}
 };

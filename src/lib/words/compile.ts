@@ -15,6 +15,14 @@ export function compiled<Key extends string>(texts: Record<Key, Said>): Record<K
 	return Object.fromEntries(all) as Record<Key, Said>;
 }
 
+/** Whether a text stands in letters and text messages alone, so that no page has to carry it. */
+const isOfLetters = (key: string): boolean => /^(mail|text)\./.test(key) && !/^mail\.(asks\.|account$)/.test(key);
+
+/** The texts without those of letters. */
+export function ofPages<Key extends string>(texts: Record<Key, Said>): Record<Key, Said> {
+	return Object.fromEntries(Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key))) as Record<Key, Said>;
+}
+
 function partOf(one: MessageFormatElement): Part {
 	switch (one.type) {
 		case TYPE.literal:

@@ -13,7 +13,7 @@ import pt from './languages/pt.json';
 import sv from './languages/sv.json';
 import uk from './languages/uk.json';
 import zh from './languages/zh.json';
-import { compiled } from './compile';
+import { compiled, ofPages } from './compile';
 import { wordsIn, type Language, type Texts, type WordKey, type Words } from './words';
 
 export { LANGUAGES, type Texts, type Words } from './words';
@@ -37,6 +37,11 @@ export function textsOf(language: string): Texts {
 	const found = texts.get(name) ?? compiled(FILES[name]);
 	texts.set(name, found);
 	return found;
+}
+
+/** The texts that a page in this language needs besides those it carries; null where those are it. */
+export function pageTextsOf(language: string): Texts | null {
+	return language === 'en' ? null : ofPages(textsOf(language));
 }
 
 export function wordsOf(language: string): Words {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { readdirSync, readFileSync } from 'node:fs';
 import { DUTIES } from '../core/packet';
 import { unprintable } from '../press/fonts';
-import { acceptedLanguages, chosenLanguage, LANGUAGES, nameOfLanguage, textsOf, wordsOf } from './index';
+import { acceptedLanguages, chosenLanguage, LANGUAGES, nameOfLanguage, pageTextsOf, textsOf, wordsOf } from './index';
 import { letter, textMessage, type MailFacts } from './mail';
 import { PURPOSES, SAMPLE_FACTS } from './sample-letter';
 import type { Values } from '../core/refusal';
@@ -155,4 +155,14 @@ describe('languages', () => {
 		expect(ENGLISH.list(['A', 'B', 'C'])).toBe('A, B, and C');
 		expect(wordsOf('de').list(['A', 'B', 'C'])).toBe('A, B und C');
 	});
+});
+
+it('a page is given what it says and no letter; in English nothing, which it carries', () => {
+	expect(pageTextsOf('en')).toBeNull();
+	const given = Object.keys(pageTextsOf('de')!);
+	expect(given.filter((key) => key.startsWith('mail.')).every((key) => /^mail\.(asks\.|account$)/.test(key))).toBe(
+		true
+	);
+	expect(given).toContain('mail.account');
+	expect(Object.keys(textsOf('de')).filter((key) => !given.includes(key) && !/^(mail|text)\./.test(key))).toEqual([]);
 });

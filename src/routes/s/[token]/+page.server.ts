@@ -1,7 +1,7 @@
 import { house } from '$lib/server';
 import { lookAtCopy, signingView } from '$lib/server/signing';
 import { languageOf, visitorOrError } from '$lib/server/visitor';
-import { LANGUAGES, nameOfLanguage, textsOf, wordsOf } from '$lib/words';
+import { LANGUAGES, nameOfLanguage, pageTextsOf, wordsOf } from '$lib/words';
 import { consentLines } from '$lib/words/consent';
 
 export const load = async ({ params, locals }) => {
@@ -13,7 +13,7 @@ export const load = async ({ params, locals }) => {
 		view,
 		language,
 		direction: wordsOf(language).direction,
-		texts: textsOf(language),
+		texts: pageTextsOf(language),
 		languages: LANGUAGES.map((one) => ({ language: one, name: nameOfLanguage(one) })),
 		consent: consentLines(language, view.me.duty)
 	};

@@ -8,11 +8,11 @@
 	import { send } from '$lib/ui/signing/keeper';
 	import SigningHead from '$lib/ui/signing/SigningHead.svelte';
 	import { giveWords } from '$lib/ui/signing/words';
-	import { wordsIn, type WordKey } from '$lib/words/words';
+	import { ENGLISH, wordsIn, type WordKey } from '$lib/words/words';
 
 	let { data } = $props();
 	const view = $derived(data.view);
-	const words = $derived(wordsIn(data.language, data.texts));
+	const words = $derived(data.texts ? wordsIn(data.language, data.texts) : ENGLISH);
 	giveWords(() => words);
 	const token = $derived(page.params.token!);
 	const base = $derived(`/s/${token}`);
