@@ -16,7 +16,8 @@ export function compiled<Key extends string>(texts: Record<Key, Said>): Record<K
 }
 
 /** Whether a text stands in letters and text messages alone, so that no page has to carry it. */
-const isOfLetters = (key: string): boolean => /^(mail|text)\./.test(key) && !/^mail\.(asks\.|account$)/.test(key);
+const isOfLetters = (key: string): boolean =>
+	/^(mail|text)\./.test(key) && !/^mail\.(asks\.|subject\.|account$)/.test(key);
 
 /** The texts without those of letters. */
 export function ofPages<Key extends string>(texts: Record<Key, Said>): Record<Key, Said> {
