@@ -55,12 +55,12 @@ export async function testAll(ensureBuild, bin) {
 	await check('packages are prepared', 'svelte-kit', ['sync']);
 	await Promise.all([
 		inTurn(
-			['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
-			['types', 'svelte-check', ['--threshold', 'warning', '--output', 'human']]
+			['types', 'svelte-check', ['--threshold', 'warning', '--output', 'human']],
+			['import rules', 'depcruise', ['src', 'demo', 'scripts', 'bench', '--config', '.dependency-cruiser.cjs']]
 		),
 		inTurn(
 			['lint', 'eslint', ['.', '--max-warnings', '0']],
-			['import rules', 'depcruise', ['src', 'demo', 'scripts', 'bench', '--config', '.dependency-cruiser.cjs']],
+			['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
 			['nothing unused', 'knip', ['--no-progress']]
 		)
 	]);

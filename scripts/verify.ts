@@ -2,7 +2,7 @@ import Database from 'better-sqlite3';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { verifySealed } from '../src/lib/press';
+import { verifySealed } from '../src/lib/press/seal/verify';
 
 /**
  * npm run verify -- FILE [--json] [--trust CERT.pem …]

@@ -1,8 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import { DUTIES } from '../core/packet';
 import { unprintable } from '../press/fonts';
 import { acceptedLanguages, chosenLanguage, LANGUAGES, nameOfLanguage, pageTextsOf, textsOf, wordsOf } from './index';
