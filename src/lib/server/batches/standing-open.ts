@@ -22,7 +22,7 @@ export function standingOpen(house: House, id: string): { open: boolean; trouble
 		)
 		.get(id);
 	return {
-		open: row?.openedBy != null,
+		open: (row?.openedBy ?? null) !== null,
 		trouble: row?.trouble ?? '',
 		folder: organisation(house.db).sheetsIn ? folderOf(house, id) : null
 	};
