@@ -3,6 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import OpenAPIResponseValidator from 'openapi-response-validator';
 import { KINDS_OF_HOOKS } from '../src/lib/server/hooks/kinds';
 import { clean } from './kit/axe';
 import { pdf } from './kit/pdfs';
@@ -39,6 +40,25 @@ async function makeHook(page: Page, address: string, kinds: string[]): Promise<s
 	return (await shown.textContent())!;
 }
 
+/** What the server says of itself; every answer is held against it. */
+let described: Promise<{
+	paths: Record<string, Record<string, { responses: object }>>;
+	components: object;
+}>;
+
+async function judge(method: string, at: string, status: number, body: unknown) {
+	described ??= fetch(`${server.origin}/api/v1/openapi.json`).then((response) => response.json());
+	const { paths, components } = await described;
+	const pieces = at.split('?')[0]!.split('/');
+	const path = Object.keys(paths).find((one) => {
+		const wanted = one.split('/');
+		return wanted.length === pieces.length && wanted.every((piece, i) => piece.startsWith('{') || piece === pieces[i]);
+	})!;
+	const { responses } = paths[path]![method.toLowerCase()]!;
+	const wrong = new OpenAPIResponseValidator({ responses, components } as never).validateResponse(status, body);
+	expect(wrong, `${method} ${at}: ${JSON.stringify(body)}`).toBeUndefined();
+}
+
 const ask = async (key: string, method: string, at: string, body?: object | Uint8Array) => {
 	const response = await fetch(`${server.origin}/api/v1${at}`, {
 		method,
@@ -48,7 +68,9 @@ const ask = async (key: string, method: string, at: string, body?: object | Uint
 		},
 		...(body && { body: body instanceof Uint8Array ? Buffer.from(body) : JSON.stringify(body) })
 	});
-	return { status: response.status, headers: response.headers, body: await response.json() };
+	const answer = await response.json();
+	await judge(method, at, response.status, answer);
+	return { status: response.status, headers: response.headers, body: answer };
 };
 
 /** Starts one of the examples; resolves with what it said and its exit code when it has ended. */

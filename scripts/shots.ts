@@ -136,8 +136,6 @@ try {
 	await invite.getByRole('button', { name: 'Invite' }).click();
 	await desk.getByText('gets a letter').waitFor();
 	await shot(desk, 'accounts');
-	await desk.goto(`${origin}/settings/record`);
-	await shot(desk, 'office-record');
 	await desk.goto(`${origin}/account/programs`);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByLabel('Called').fill('personnel list, each night');
@@ -176,8 +174,28 @@ try {
 	await desk.waitForURL('**/batches/*');
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	const batch = desk.url();
+	const pace = async (messages: string) => {
+		await desk.goto(`${origin}/settings`);
+		await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+		await desk.locator('input[name=pace]').fill(messages);
+		await desk
+			.locator('form', { has: desk.locator('input[name=pace]') })
+			.getByRole('button', { name: 'Save' })
+			.click();
+		await desk.waitForTimeout(800);
+	};
+	await pace('20');
+	await desk.goto(batch);
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByRole('button', { name: 'Send 53…' }).click();
 	await desk.getByRole('button', { name: 'Send 53 now' }).click();
+	await desk.getByText('20 of 53 sent').waitFor();
+	await shot(desk, 'batch-running');
+	await pace('');
+	await desk.goto(`${origin}/stand-ins`);
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByRole('button', { name: 'An hour on' }).click();
+	await desk.goto(batch);
 	await desk.getByRole('button', { name: 'Nothing to send' }).waitFor({ timeout: 60_000 });
 	for (const stewards of [
 		[0, 2, 4, 5],

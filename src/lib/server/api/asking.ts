@@ -57,18 +57,13 @@ export function queryOf(op: Operation, url: URL): object | Refusal {
 	return strange === undefined ? {} : refuse('malformed', `There is no “${strange}” to be asked with here.`, strange);
 }
 
-/** The body as the operation takes it: JSON by its schema, or the bytes of a file. */
+/** The JSON that the operation takes, by its schema. */
 export async function bodyIn(
 	op: Operation,
 	request: Request
 ): Promise<{ body: unknown } | { no: Refusal; status: number }> {
-	const large = bodyFault(request, op.file?.most ?? MOST);
+	const large = bodyFault(request, MOST);
 	if (large) return large;
-	if (op.file) {
-		const bytes = new Uint8Array(await request.arrayBuffer());
-		if (bytes.length > 0) return { body: bytes };
-		return { no: refuse('file-empty', 'No file came: its bytes are the body.'), status: 422 };
-	}
 	if (!op.body) return { body: undefined };
 	const type = request.headers.get('content-type')?.split(';')[0]?.trim() ?? '';
 	if (type !== 'application/json' && !type.endsWith('+json'))

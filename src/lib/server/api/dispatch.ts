@@ -1,6 +1,8 @@
 import { reaches } from '../../core/access';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { permitted } from '../access';
+import { arrived, ownBytes } from '../arriving';
+import { bodyFault } from '../bodies';
 import { factorsOf, hasFactor, safety } from '../accounts';
 import { inTransaction, isBusy, isFull } from '../db';
 import type { House } from '../house';
@@ -84,20 +86,42 @@ function notYours(house: House, { account, rights }: Caller, { op, part }: Found
 		: problem(refuse('not-there', 'There is nothing here, or it is not for this account to see.'), number, 404);
 }
 
-async function done(house: House, caller: Caller, { op, part }: Found, asked: Asked): Promise<Response> {
-	const { request, url, path, number } = asked;
-	const no = (refusal: Refusal, status?: number) => problem(refusal, number, status);
-	const query = queryOf(op, url);
+/** Reads what came; a large file lies on the disk until it is its turn, so that ten at once don't fill the memory. */
+async function done(house: House, caller: Caller, found: Found, asked: Asked): Promise<Response> {
+	const { op } = found;
+	const no = (refusal: Refusal, status?: number) => problem(refusal, asked.number, status);
+	const query = queryOf(op, asked.url);
 	if (isRefusal(query)) return no(query);
-	const read = await bodyIn(op, request);
-	if ('no' in read) return no(read.no, read.status);
+	if (!op.file) {
+		const read = await bodyIn(op, asked.request);
+		return 'no' in read ? no(read.no, read.status) : carriedOut(house, caller, found, asked, query, read.body);
+	}
+	const large = bodyFault(asked.request, op.file.most);
+	if (large) return no(large.no, large.status);
+	const whole = await arrived(house, asked.request);
+	return whole(async (body) => {
+		const bytes = ownBytes(await body.bytes());
+		if (bytes.length === 0) return no(refuse('file-empty', 'No file came: its bytes are the body.'));
+		return carriedOut(house, caller, found, asked, query, bytes);
+	});
+}
+
+async function carriedOut(
+	house: House,
+	caller: Caller,
+	{ op, part }: Found,
+	{ request, url, path, number }: Asked,
+	query: object,
+	body: unknown
+): Promise<Response> {
+	const no = (refusal: Refusal, status?: number) => problem(refusal, number, status);
 	const revision = revisionIn(request);
 	if (isRefusal(revision)) return no(revision, 400);
 	if (op.revised && op.method === 'put' && revision === null)
 		return no(refuse('no-tag', 'Say by If-Match which state you have read; its ETag was in the answer.'), 428);
-	const once = op.method === 'get' ? null : onceOf(caller.key, request, `${path}${url.search}`, read.body);
+	const once = op.method === 'get' ? null : onceOf(caller.key, request, `${path}${url.search}`, body);
 	if (isRefusal(once)) return no(once, 400);
-	const call = { house, account: caller.account, part, query, body: read.body, revision };
+	const call = { house, account: caller.account, part, query, body, revision };
 	try {
 		const known = once && before(house, once);
 		if (isRefusal(known)) return no(known, known.code === 'under-way' ? 409 : 422);
