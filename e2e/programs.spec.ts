@@ -3,9 +3,9 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import OpenAPIResponseValidator from 'openapi-response-validator';
 import { KINDS_OF_HOOKS } from '../src/lib/server/hooks/kinds';
 import { clean } from './kit/axe';
+import { answerFault, type Described } from './kit/described';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
@@ -41,21 +41,17 @@ async function makeHook(page: Page, address: string, kinds: string[]): Promise<s
 }
 
 /** What the server says of itself; every answer is held against it. */
-let described: Promise<{
-	paths: Record<string, Record<string, { responses: object }>>;
-	components: object;
-}>;
+let described: Promise<Described>;
 
 async function judge(method: string, at: string, status: number, body: unknown) {
 	described ??= fetch(`${server.origin}/api/v1/openapi.json`).then((response) => response.json());
-	const { paths, components } = await described;
+	const description = await described;
 	const pieces = at.split('?')[0]!.split('/');
-	const path = Object.keys(paths).find((one) => {
+	const path = Object.keys(description.paths).find((one) => {
 		const wanted = one.split('/');
 		return wanted.length === pieces.length && wanted.every((piece, i) => piece.startsWith('{') || piece === pieces[i]);
 	})!;
-	const { responses } = paths[path]![method.toLowerCase()]!;
-	const wrong = new OpenAPIResponseValidator({ responses, components } as never).validateResponse(status, body);
+	const wrong = answerFault(description, method, path, status, body);
 	expect(wrong, `${method} ${at}: ${JSON.stringify(body)}`).toBeUndefined();
 }
 
