@@ -172,6 +172,7 @@ test('an address that bounced is corrected on the Desk, in place', async ({ page
 test('records are found, an organisation is changed and seen by signers, the clock moves', async ({ page }) => {
 	await signIn(page, server);
 	await page.goto(`${server.origin}/records`);
+	await ready(page);
 	await page.getByLabel('Search records').fill('παππα');
 	await page.getByRole('button', { name: 'Search' }).click();
 	await expect(page.getByRole('row')).toHaveCount(2);
