@@ -375,6 +375,7 @@ test('a real Pellum starts with a set-up page for its first owner, and not with 
 		expect(stderr).not.toContain('    at ');
 	}
 	await page.goto(real.origin);
+	await ready(page);
 	await expect(page.getByRole('heading', { name: 'Set up this Pellum' })).toBeVisible();
 	await page.getByLabel('Set-up code').fill('ABCDE-FGHJK');
 	await page.getByLabel('Organisation').fill('Tarrow Players');

@@ -206,6 +206,7 @@ test('records are found, an organisation is changed and seen by signers, the clo
 
 test('a wrong password says so and keeps the address; too many are stopped', async ({ page }) => {
 	await page.goto(`${server.origin}/sign-in`);
+	await ready(page);
 	for (let i = 0; i < 11; i++) {
 		await page.getByLabel('E-mail').fill('tamsin@brindlevale.example');
 		await page.getByLabel('Password').fill(`wrong ${i}`);

@@ -158,6 +158,7 @@ test('a signer who reads a scan as text is told that a machine has read it', asy
 	await sends(page);
 	const link = await linkFromMail(page, server, 'maren@post.example');
 	await page.goto(link);
+	await ready(page);
 	await page.getByLabel('I agree').check();
 	await page.getByRole('button', { name: 'Go to the document' }).click();
 	await page.getByRole('button', { name: 'Read as text' }).click();
