@@ -2,6 +2,8 @@ export { LEVELS, type Account, type Level } from './levels';
 export {
 	accountById,
 	accountOf,
+	askedBy,
+	type AskedBy,
 	addAccount,
 	changeLevel,
 	closeAccount,

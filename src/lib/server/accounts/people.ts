@@ -42,8 +42,17 @@ export function accountById(house: House, id: string): Account | null {
 	);
 }
 
+/** Who asked for a job, and by which API key, as the job keeps it. */
+export interface AskedBy {
+	account: string;
+	/** the key's name */
+	key?: string;
+}
+
+export const askedBy = ({ id, key }: Account): AskedBy => ({ account: id, ...(key !== undefined && { key }) });
+
 /** Who has a job done, by which key; null where they have no account any more. */
-export function accountOf(house: House, { account, key }: { account: string; key?: string }): Account | null {
+export function accountOf(house: House, { account, key }: AskedBy): Account | null {
 	const found = accountById(house, account);
 	return found && { ...found, ...(key !== undefined && { key }) };
 }

@@ -28,16 +28,19 @@ interface Row {
 
 const MOST_KEYS = 50;
 
-/** Keys of an account, those in use first. */
+/** Of those that have ended, so many are listed. */
+const ENDED_LISTED = 50;
+
+/** Keys of an account: those in use, all of them, then those that ended, the newest first. */
 export function keysOf(house: House, account: Account): ApiKey[] {
-	return house.db
-		.prepare<[string], Row>(
-			`SELECT id, name, rights, made_at AS madeAt, used_at AS usedAt, ended_at AS endedAt FROM api_keys
-			 WHERE account = ? ORDER BY made_at DESC LIMIT 200`
-		)
-		.all(account.id)
-		.map((row) => ({ ...row, rights: JSON.parse(row.rights) as Right[] }))
-		.sort((a, b) => Number(a.endedAt !== null) - Number(b.endedAt !== null));
+	const keys = house.db.prepare<[string, number, number], Row>(
+		`SELECT id, name, rights, made_at AS madeAt, used_at AS usedAt, ended_at AS endedAt FROM api_keys
+		 WHERE account = ? AND (ended_at IS NOT NULL) = ? ORDER BY made_at DESC LIMIT ?`
+	);
+	return [...keys.all(account.id, 0, MOST_KEYS), ...keys.all(account.id, 1, ENDED_LISTED)].map((row) => ({
+		...row,
+		rights: JSON.parse(row.rights) as Right[]
+	}));
 }
 
 /**

@@ -1,5 +1,5 @@
 import { refuse, type Refusal } from '../../core/refusal';
-import { accountOf, type Account } from '../accounts';
+import { accountOf, askedBy, type Account, type AskedBy } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
@@ -11,11 +11,8 @@ import { standingOf } from './lines';
 
 const AT_A_TIME = 50;
 
-export interface DeedJob {
+export interface DeedJob extends AskedBy {
 	batch: string;
-	account: string;
-	/** the name of the API key by which it was asked for */
-	key?: string;
 	deed: 'remind' | 'withdraw';
 	reason: string;
 	/** whose packet was the last; '' at first */
@@ -62,8 +59,7 @@ export function forAllOut(
 		return refuse('reason-missing', 'Say why: those who have had it are told.');
 	queuePart(house, {
 		batch: id,
-		account: account.id,
-		...(account.key && { key: account.key }),
+		...askedBy(account),
 		deed,
 		reason,
 		after: '',

@@ -19,6 +19,7 @@ import {
 	newBatch,
 	planOfRow,
 	readBatch,
+	replaceSheet,
 	runBatch,
 	verdictsOf
 } from './index';
@@ -125,6 +126,13 @@ describe('documents of their own', () => {
 		t.house.db.prepare('UPDATE batches SET revision = revision + 1').run();
 		expect(rows()[0]).toContain('The template was changed');
 		layAnew(t.house, t.odile, id);
+		// a newer sheet with other columns finds its documents by its own
+		const other = [
+			['E-mail', 'Document', 'Name'],
+			['ann@post.example', 'Ann', 'Ann']
+		];
+		expect(await replaceSheet(t.house, t.odile, id, csv(other))).toBeNull();
+		expect(ok(readBatch(t.house, id)).setting.mapping['document']).toMatchObject({ columns: [1] });
 		await idle(t);
 		expect(rows()[0]).toBe('ready: ready');
 	});

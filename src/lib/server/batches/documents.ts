@@ -4,7 +4,7 @@ import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { documentKey, type RowDocument } from '../../core/sheet';
 import { isLocked, withPaper, type OtherPaper } from '../../core/template';
 import { fitInWorker, openBundleInWorker } from '../../press';
-import { accountOf, type Account } from '../accounts';
+import { accountOf, askedBy, type Account, type AskedBy } from '../accounts';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -24,9 +24,8 @@ const AT_A_TIME = 4;
 /** So many doubts of one document are told. */
 const TOLD = 3;
 
-export interface DocumentsJob {
+export interface DocumentsJob extends AskedBy {
 	batch: string;
-	account: string;
 	documents: true;
 	run: string;
 }
@@ -51,12 +50,8 @@ export function documentsOf(
 	return { counts, look: rows.filter(({ state }) => state === 'doubt' || state === 'refused').slice(0, 200) };
 }
 
-const hasDocuments = (house: House, batch: string): boolean =>
-	house.db.prepare('SELECT 1 FROM batch_documents WHERE batch = ? LIMIT 1').get(batch) !== undefined;
-
-/** What rows may have, for the judging; undefined where there are none. One laid for another version of the template waits to be laid anew. */
-export function documentsFor(house: House, batch: string, version: number): Map<string, RowDocument> | undefined {
-	if (!hasDocuments(house, batch)) return undefined;
+/** What rows may have, for the judging. One laid for another version of the template waits to be laid anew. */
+export function documentsFor(house: House, batch: string, version: number): Map<string, RowDocument> {
 	const rows = house.db
 		.prepare<[string], DocumentRow & { version: number; laid: string | null }>(
 			'SELECT key, name, state, say, version, laid FROM batch_documents WHERE batch = ?'
@@ -140,15 +135,10 @@ function keepDocument(house: House, batch: string, name: string, bytes: Uint8Arr
 	if (before && before !== file) dropUnused(house, before);
 }
 
-function ask(house: House, { id, key }: Account, batch: string): void {
+function ask(house: House, account: Account, batch: string): void {
 	const run = newId(house.now());
-	queue(house, 'batch', `batch:${batch}:documents:${run}`, {
-		batch,
-		account: id,
-		...(key !== undefined && { key }),
-		documents: true,
-		run
-	} satisfies DocumentsJob & { key?: string });
+	const job: DocumentsJob = { batch, ...askedBy(account), documents: true, run };
+	queue(house, 'batch', `batch:${batch}:documents:${run}`, job);
 	house.changes.emit('jobs');
 }
 
@@ -181,36 +171,31 @@ function changed(house: House, batch: string): void {
 }
 
 /** Takes in and lays the next few, and asks for the rest. One that can't be keeps its sentence, and the others go on. */
-export async function layNext(house: House, job: DocumentsJob & { key?: string }, done: () => void): Promise<null> {
+export async function layNext(house: House, job: DocumentsJob, done: () => void): Promise<null> {
 	const account = accountOf(house, job);
 	const batch = readBatch(house, job.batch);
-	const found = account && !isRefusal(batch) ? planForUse(house, account, batch.template) : null;
+	const found = !account || isRefusal(batch) ? null : planForUse(house, account, batch.template);
+	if (!account || !found || isRefusal(found)) {
+		done();
+		return null;
+	}
 	const next = house.db
 		.prepare<[string, number], { key: string; name: string; file: string }>(
 			"SELECT key, name, file FROM batch_documents WHERE batch = ? AND state = 'waits' ORDER BY key LIMIT ?"
 		)
 		.all(job.batch, AT_A_TIME);
-	for (const document of found && !isRefusal(found) ? next : []) {
-		const result = await laidUnder(house, (found as { plan: Plan }).plan, document);
-		const version = (found as { plan: Plan }).plan.from?.[0]?.version ?? 0;
-		house.db
-			.prepare(
-				`UPDATE batch_documents SET state = ?, say = ?, paper = ?, laid = ?, version = ? WHERE batch = ? AND key = ? AND file = ?`
-			)
-			.run(
-				result.state,
-				result.say,
-				result.laid?.next.digest ?? null,
-				result.laid ? JSON.stringify(result.laid) : null,
-				version,
-				job.batch,
-				document.key,
-				document.file
-			);
+	const keep = house.db.prepare(
+		'UPDATE batch_documents SET state = ?, say = ?, paper = ?, laid = ?, version = ? WHERE batch = ? AND key = ? AND file = ?'
+	);
+	for (const document of next) {
+		const { state, say, laid } = await laidUnder(house, found.plan, document);
+		const version = found.plan.from?.[0]?.version ?? 0;
+		const kept = laid ? JSON.stringify(laid) : null;
+		keep.run(state, say, laid?.next.digest ?? null, kept, version, job.batch, document.key, document.file);
 	}
 	inTransaction(house.db, () => {
 		changed(house, job.batch);
-		if (account && next.length === AT_A_TIME) ask(house, account, job.batch);
+		if (next.length === AT_A_TIME) ask(house, account, job.batch);
 		done();
 	});
 	return null;

@@ -31,8 +31,10 @@ export function verdictsOf(house: House, account: Account, batch: Batch): Judged
 	const key = [batch.revision, found.plan.from?.[0]?.version, today, account.email].join(' ');
 	const before = known.get(batch.id);
 	if (before?.key === key) return before.judged;
-	const documents = documentsFor(house, batch.id, found.plan.from?.[0]?.version ?? 0);
-	const facts = { ...factsOf(house, account, batch.id, today), ...(documents && { documents }) };
+	const facts: Facts = {
+		...factsOf(house, account, batch.id, today),
+		...(batch.documents && { documents: documentsFor(house, batch.id, found.plan.from?.[0]?.version ?? 0) })
+	};
 	const verdicts = judged(found.plan, batch.sheet, batch.setting, facts);
 	known.delete(batch.id);
 	known.set(batch.id, { key, judged: { ...found, verdicts } });

@@ -2,7 +2,7 @@ import { cutText } from '../../core/clean-text';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { broughtBy, targetsOf, whoOf } from '../../core/sheet';
 import type { Given } from '../../core/template';
-import { accountOf, type Account } from '../accounts';
+import { accountOf, askedBy, type Account, type AskedBy } from '../accounts';
 import { inTransaction, isBusy, isFull } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
@@ -19,11 +19,8 @@ const AT_A_TIME = 20;
 const TOGETHER = 10;
 const MINUTE = 60_000;
 
-export interface SendJob {
+export interface SendJob extends AskedBy {
 	batch: string;
-	account: string;
-	/** the name of the API key by which it was begun */
-	key?: string;
 	/** the template as it was when the rows were judged */
 	template: string;
 	version: number;
@@ -72,7 +69,7 @@ async function keepRows(house: House, account: Account, job: SendJob): Promise<R
 	if (isRefusal(batch)) return batch;
 	const found = verdictsOf(house, account, batch);
 	if (isRefusal(found)) return found;
-	const targets = targetsOf(found.plan, batch.setting.mapping['document'] !== undefined);
+	const targets = targetsOf(found.plan, batch.documents);
 	const who = whoOf(targets, batch.sheet, batch.setting.mapping);
 	const keep = house.db.prepare('UPDATE batch_rows SET given = ?, fault = NULL WHERE batch = ? AND n = ?');
 	for (let from = 0; from < found.verdicts.length; from += KEPT_AT_A_TIME) {
@@ -93,9 +90,7 @@ async function keepRows(house: House, account: Account, job: SendJob): Promise<R
 }
 
 function begin(house: House, account: Account, batch: string, template: string, version: number): void {
-	const { id, key } = account;
-	const by = { account: id, ...(key !== undefined && { key }) };
-	queuePart(house, { batch, ...by, template, version, part: 0, run: newId(house.now()) });
+	queuePart(house, { batch, ...askedBy(account), template, version, part: 0, run: newId(house.now()) });
 }
 
 function queuePart(house: House, job: SendJob, dueAt = house.now().toISOString()): void {

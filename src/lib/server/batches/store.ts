@@ -40,6 +40,8 @@ export interface Batch {
 	going: Going;
 	/** what is to go is being kept as it was shown; none has gone yet */
 	begins: boolean;
+	/** rows may have documents of their own: some were given */
+	documents: boolean;
 	revision: number;
 	/** why rows did not go when they were tried, by their place */
 	faults: Record<number, string>;
@@ -144,7 +146,9 @@ export async function replaceSheet(
 	if (isRefusal(read)) return read;
 	const { sheet } = read;
 	const same = JSON.stringify(sheet.columns) === JSON.stringify(batch.sheet.columns);
-	const mapping = same ? batch.setting.mapping : mappingFor(house.db, batch.template, found.plan, sheet);
+	const mapping = same
+		? batch.setting.mapping
+		: mappingFor(house.db, batch.template, found.plan, sheet, batch.documents);
 	const filter = filterFault(sheet, batch.setting.filter) ? '' : batch.setting.filter;
 	return inTransaction(house.db, () => {
 		// it may have been started while the file was read
@@ -163,6 +167,9 @@ export async function chooseSheet(house: House, account: Account, id: string, sh
 	if (!file) return refuse('no-file', 'The file is not kept any more. Take it in once more.');
 	return replaceSheet(house, account, id, new Uint8Array(file.bytes), sheet);
 }
+
+const hasDocuments = (house: House, batch: string): boolean =>
+	house.db.prepare('SELECT 1 FROM batch_documents WHERE batch = ? LIMIT 1').get(batch) !== undefined;
 
 export function readBatch(house: House, id: string): Batch | Refusal {
 	const row = house.db.prepare<[string], Row>('SELECT * FROM batches WHERE id = ?').get(id);
@@ -211,6 +218,7 @@ export function readBatch(house: House, id: string): Batch | Refusal {
 		stopped: row.stopped,
 		going: GOING[row.running] ?? 'rests',
 		begins: row.running >= BEGINS,
+		documents: hasDocuments(house, id),
 		revision: row.revision,
 		faults: Object.fromEntries(rows.flatMap(({ n, fault }) => (fault === null ? [] : [[n, fault]]))),
 		before,

@@ -8,7 +8,7 @@ import type { House } from '../house';
 import { judgeAddress, listedHosts, lookupOutside } from './address';
 import type { HookKind } from './kinds';
 import { secretsOf } from './store';
-import { queueNext, waits, type HookJob } from './telling';
+import { mayTell, queueNext, waits, type HookJob } from './telling';
 
 /** The whole of one delivery, from looking the name up to the last byte of the answer. */
 const LIMIT_SECONDS = 15;
@@ -29,6 +29,7 @@ interface Due {
 }
 
 interface Kept {
+	account: string;
 	address: string;
 	locked: string;
 	lockedBefore: string | null;
@@ -42,7 +43,7 @@ interface Kept {
 export async function tellNext(house: House, { hook: id, packet }: HookJob, done: () => void): Promise<null> {
 	const hook = house.db
 		.prepare<[string], Kept>(
-			`SELECT address, locked, locked_before AS lockedBefore, before_until AS beforeUntil, ended_at AS endedAt, failures,
+			`SELECT account, address, locked, locked_before AS lockedBefore, before_until AS beforeUntil, ended_at AS endedAt, failures,
 			 rests_until AS restsUntil FROM hooks WHERE id = ?`
 		)
 		.get(id);
@@ -64,7 +65,10 @@ export async function tellNext(house: House, { hook: id, packet }: HookJob, done
 		});
 		return null;
 	}
-	const answer = await post(house, hook, messageOf(due, packet));
+	// between the event and its message the account may have been closed, or shut out of the packet's folder
+	const answer = mayTell(house, hook.account, packet)
+		? await post(house, hook, messageOf(due, packet))
+		: { good: false, status: null, said: 'Its account may not see this packet any more.' };
 	inTransaction(house.db, () => {
 		settle(house, { id, packet, hook, due }, answer);
 		done();

@@ -96,6 +96,21 @@ describe('other programs are told', () => {
 		ok(withdraw(t.house, t.odile, open, 'x'));
 		await later(1000);
 		expect(got.map(({ packet }) => packet)).toEqual([open]);
+		// what had not come through when the folder was closed to him is not told any more
+		answering = (response) => response.writeHead(500).end();
+		const shutLater = await out(t, [['kit']]);
+		ok(withdraw(t.house, t.odile, shutLater, 'x'));
+		await later(0);
+		ok(moveToFolder(t.house, t.odile, shutLater, folder));
+		answering = good;
+		const before = got.length;
+		await later(60_000);
+		expect(got).toHaveLength(before);
+		expect(deliveriesOf(t.house, ruben, id)[0]!.answer).toContain('may not see');
+		ok(moveToFolder(t.house, t.odile, shutLater, ''));
+		await later(600_000);
+		expect(got.at(-1)!.packet).toBe(shutLater);
+		got.length = 1;
 		expect(endHook(t.house, his, id)).toBeNull();
 		ok(withdraw(t.house, t.odile, await out(t, [['kit']]), 'x'));
 		await later(1000);

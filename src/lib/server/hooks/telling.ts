@@ -26,8 +26,7 @@ export function tellHooks(house: House, packet: string, events: readonly Recorde
 		.all();
 	for (const { id, account, kinds } of hooks) {
 		const wanted = told.filter(({ kind }) => (JSON.parse(kinds) as HookKind[]).includes(kind));
-		const who = wanted.length > 0 ? accountById(house, account) : null;
-		if (!who || !permitted(house.db, who, 'see', 'packet', packet)) continue;
+		if (wanted.length === 0 || !mayTell(house, account, packet)) continue;
 		const first = !waits(house, id, packet);
 		for (const { kind, n, at } of wanted)
 			house.db
@@ -35,6 +34,12 @@ export function tellHooks(house: House, packet: string, events: readonly Recorde
 				.run(id, packet, n, kind, at);
 		if (first) queueNext(house, id, packet, String(wanted[0]!.n));
 	}
+}
+
+/** Whether a hook of this account may be told of the packet. */
+export function mayTell(house: House, account: string, packet: string): boolean {
+	const who = accountById(house, account);
+	return who !== null && permitted(house.db, who, 'see', 'packet', packet);
 }
 
 /** Whether something of a packet is still to be told to a hook. */

@@ -32,7 +32,6 @@ export const load = ({ params, locals, url }) => {
 	const account = accountIn(locals);
 	const batch = orError(readBatch(house(), params.id));
 	const { plan, title, verdicts } = orError(verdictsOf(house(), account, batch));
-	const documents = documentsOf(house(), batch.id);
 	const { counts, ...list } = batchRows(house(), batch, verdicts, url.searchParams);
 	return {
 		id: batch.id,
@@ -44,7 +43,7 @@ export const load = ({ params, locals, url }) => {
 		heads: batch.sheet.heads,
 		sheet: batch.origin.sheet,
 		sheets: batch.origin.sheets,
-		wanted: targetsOf(plan, sumOf(documents.counts) > 0).map((target) => ({
+		wanted: targetsOf(plan, batch.documents).map((target) => ({
 			id: target.id,
 			name: target.name,
 			needed: target.needed,
@@ -69,14 +68,12 @@ export const load = ({ params, locals, url }) => {
 		list,
 		query: `show=${encodeURIComponent(list.show)}`,
 		standing: standingOf(house(), batch.id),
-		documents,
+		documents: documentsOf(house(), batch.id),
 		byItself: standingOpen(house(), batch.id),
 		api: `${house().config.origin}/api/v1/batches/${batch.id}/sheet`,
 		days: comingIn(house(), batch.id)
 	};
 };
-
-const sumOf = (counts: Record<string, number>) => Object.values(counts).reduce((sum, n) => sum + n, 0);
 
 /** What an action came to, as the page's forms show it. */
 const result = (done: object | null, form = '') =>
