@@ -38,7 +38,7 @@ export {
 	type PersonLock,
 	type Stop
 } from './plan';
-export { graveFault, isKnownBefore, preflight, preflightTemplate, type Finding } from './preflight';
+export { graveFault, lettersFault, isKnownBefore, preflight, preflightTemplate, type Finding } from './preflight';
 export { isPhone } from './phone';
 export { channelsOf, isMailed, isTexted } from './reach';
 export type { Sending } from './sending';

@@ -2,7 +2,8 @@ import type { TSchema } from '@sinclair/typebox';
 import { isFile, type Operation } from './operation';
 import { GROUPS } from './operations';
 import { RIGHT_SAYS, RIGHTS } from './rights';
-import { NAMED, Problem } from './shapes';
+import { NAMED } from './schemas';
+import { Problem } from './shapes';
 
 /** The API as OpenAPI 3.1 describes it, from the schemas that check what comes in. */
 

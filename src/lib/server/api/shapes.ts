@@ -1,38 +1,9 @@
-import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { Type, type Static } from '@sinclair/typebox';
 import { DELIVERIES, DUTIES, LOCALES } from '../../core/packet';
 import { Line } from '../../core/schema';
+import { Digest, Id, Moment, named, oneOf, orNull, strict } from './schemas';
 
 /** What the API takes and gives, each shape once: it is checked by these, and described by them. */
-
-/** Shapes that the description gives a name. */
-export const NAMED: Record<string, TSchema> = {};
-
-function named<S extends TSchema>(name: string, schema: S): S {
-	schema.title = name;
-	NAMED[name] = schema;
-	return schema;
-}
-
-export const oneOf = <T extends string>(names: readonly T[], more: object = {}) =>
-	Type.Union(
-		names.map((name) => Type.Literal(name)),
-		more
-	);
-export const orNull = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
-const strict = { additionalProperties: false } as const;
-
-export const Moment = Type.String({ description: 'ISO 8601, UTC', examples: ['2026-11-29T08:00:00.000Z'] });
-export const Id = Type.String({ pattern: '^[0-9a-z]{23}$' });
-export const Digest = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 in hexadecimal' });
-export const Day = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$', examples: ['2026-12-24'] });
-const Text = Type.String({ maxLength: 4000 });
-
-/** Pages of a list: where to go on, and how many at most. */
-export const After = Type.Optional(
-	Type.String({ maxLength: 400, description: 'the `next` of the page before; without it, from the beginning' })
-);
-export const pageOf = <S extends TSchema>(of: S) =>
-	Type.Object({ items: Type.Array(of), next: orNull(Type.String()) }, strict);
 
 export const Problem = named(
 	'Problem',
@@ -123,6 +94,13 @@ export const Someone = named(
 	)
 );
 
+/** What a packet is sent with, whatever it is made from. */
+const letter = {
+	days: Type.Optional(Type.Integer({ minimum: 1, maximum: 730, description: 'to complete' })),
+	subject: Type.Optional(Line(200)),
+	message: Type.Optional(Type.String({ maxLength: 4000 }))
+};
+
 export const FromTemplate = named(
 	'FromTemplate',
 	Type.Object(
@@ -139,9 +117,7 @@ export const FromTemplate = named(
 					description: 'the sender’s, by key or label'
 				})
 			),
-			days: Type.Optional(Type.Integer({ minimum: 1, maximum: 730, description: 'to complete' })),
-			subject: Type.Optional(Line(200)),
-			message: Type.Optional(Text)
+			...letter
 		},
 		strict
 	)
@@ -165,9 +141,7 @@ export const NewDraft = named(
 				),
 				{ maxItems: 50, description: 'one after the other' }
 			),
-			days: Type.Optional(Type.Integer({ minimum: 1, maximum: 730, description: 'to complete' })),
-			subject: Type.Optional(Line(200)),
-			message: Type.Optional(Text)
+			...letter
 		},
 		strict
 	)

@@ -11,7 +11,8 @@ export { readySheet } from './ready';
 export { batchRows } from './rows';
 export { goOn, pauseRun, runBatch, stopRun } from './running';
 export { sheetBack } from './standing';
-export { lookForSheets, seenTrouble, sheetsToLookAt, standingOpen, standOpen, takeSheet } from './standing-open';
+export { dropFolder, lookForSheets } from './in-folder';
+export { seenTrouble, sheetsToLookAt, standingOpen, standOpen, takeSheet } from './standing-open';
 export { batches, chooseSheet, newBatch, putRight, readBatch, replaceSheet, settle } from './store';
 
 /** Work on a batch: rows to send, or a deed for all that is out. */

@@ -174,6 +174,15 @@ export async function sendRows(house: House, job: SendJob, done: () => void): Pr
 		)
 		.all(job.batch, Math.min(AT_A_TIME, pace ?? AT_A_TIME) + 1);
 	const now = rows.slice(0, Math.min(AT_A_TIME, pace ?? AT_A_TIME));
+	const rest = () => {
+		const dueAt = pace ? new Date(house.now().getTime() + (MINUTE * now.length) / pace).toISOString() : undefined;
+		if (rows.length > now.length) queuePart(house, { ...job, part: job.part + 1 }, dueAt);
+		else
+			house.db
+				.prepare('UPDATE batches SET running = 0, revision = revision + 1 WHERE id = ? AND running = 1')
+				.run(job.batch);
+		done();
+	};
 	for (let at = 0; at < now.length; at += TOGETHER) {
 		// others get their turn between a few rows
 		await new Promise((next) => setImmediate(next));
@@ -182,17 +191,11 @@ export async function sendRows(house: House, job: SendJob, done: () => void): Pr
 				const fault = saying(() => sendRow(house, account, job, n, JSON.parse(given) as Due));
 				if (fault !== null) setBack(house, job.batch, n, fault);
 			}
+			// with the last of them, so that the disk is not waited for once more
+			if (at + TOGETHER >= now.length) rest();
 		});
 	}
-	inTransaction(house.db, () => {
-		const dueAt = pace ? new Date(house.now().getTime() + (MINUTE * now.length) / pace).toISOString() : undefined;
-		if (rows.length > now.length) queuePart(house, { ...job, part: job.part + 1 }, dueAt);
-		else
-			house.db
-				.prepare('UPDATE batches SET running = 0, revision = revision + 1 WHERE id = ? AND running = 1')
-				.run(job.batch);
-		done();
-	});
+	if (now.length === 0) inTransaction(house.db, rest);
 	house.changes.emit('packet', '');
 	return null;
 }

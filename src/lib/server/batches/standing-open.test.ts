@@ -19,6 +19,7 @@ import { BY_ITSELF } from '../office-record';
 import { organisation, setOrganisation } from '../settings';
 import { newTemplate, putInUse } from '../templates';
 import {
+	dropFolder,
 	lookForSheets,
 	newBatch,
 	planOfRow,
@@ -93,7 +94,7 @@ describe('a batch that stands open', () => {
 		await lookForSheets(t.house);
 		expect(readdirSync(folder)).toEqual(['monday.csv']);
 		ok(setOrganisation(t.house.db, { ...organisation(t.house.db), sheetsIn: true }));
-		expect(standingOpen(t.house, id).folder).toBe(folder);
+		expect(dropFolder(t.house, id)).toBe(folder);
 		await lookForSheets(t.house);
 		await idle(t);
 		expect(people()).toEqual(['ben@post.example']);

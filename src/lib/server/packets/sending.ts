@@ -1,5 +1,5 @@
 import { senderAnswers } from '../../core/field';
-import { localeOf, preflight, SENDER, type Plan, type SentPacket } from '../../core/packet';
+import { lettersFault, localeOf, SENDER, type Plan, type SentPacket } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
 import { blobMeta } from '../blobs';
@@ -97,8 +97,8 @@ export function unprintablePart(house: House, plan: Plan): Refusal | null {
 	const no = checkPrintable(house.db, plan, own);
 	if (no) return no;
 	// judged here, since what goes into the record has a private letter's digest in its place
-	const letter = preflight(plan, undefined).find((finding) => finding.code === 'value-unknown');
-	if (letter) return refuse(letter.code, letter.say, 'id' in letter.place ? letter.place.id : letter.place.what);
+	const letter = lettersFault(plan);
+	if (letter) return letter;
 	for (const field of plan.fields) {
 		if (field.kind === 'note') {
 			const letters = checkLetters(String(field.settings['text'] ?? ''), field.id);

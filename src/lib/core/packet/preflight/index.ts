@@ -35,9 +35,14 @@ export function preflight(
 
 /** The first thing that stands in the way of sending, as a refusal; null where nothing does. */
 export function graveFault(plan: Plan, sender?: FieldContext['person']): Refusal | null {
-	const first = preflight(plan, sender).find((finding) => !finding.mild);
-	return first ? refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what) : null;
+	return asRefusal(preflight(plan, sender).find((finding) => !finding.mild));
 }
+
+/** The first value in a letter that is nothing in the packet, as a refusal. */
+export const lettersFault = (plan: Plan): Refusal | null => asRefusal(checkLetters(plan)[0]);
+
+const asRefusal = (first: Finding | undefined): Refusal | null =>
+	first ? refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what) : null;
 
 /** What a template leaves open on purpose, for whoever uses it. */
 const LEFT_OPEN = ['no-name', 'bad-address', 'bad-phone', 'no-code', 'sender-answer-missing'];

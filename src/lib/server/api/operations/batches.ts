@@ -21,12 +21,12 @@ import {
 import type { House } from '../../house';
 import { cursorOf, placeOf } from '../cursors';
 import { FileAnswer, operation, type Call } from '../operation';
-import { After, BatchBrief, BatchRow, Done, DONE, Id, oneOf, pageOf } from '../shapes';
+import { After, Id, oneOf, pageOf, strict } from '../schemas';
+import { BatchBrief, BatchRow, Done, DONE } from '../shapes';
 import { BOOK } from './templates';
 
 const see = { part: 'batch', kind: 'batch', doing: 'see' } as const;
 const change = { part: 'batch', kind: 'batch', doing: 'change' } as const;
-const strict = { additionalProperties: false } as const;
 const SHEET = { most: 10 * 1024 * 1024, takes: [BOOK, 'text/csv'] };
 const Reason = Type.String({ minLength: 1, maxLength: 2000 });
 

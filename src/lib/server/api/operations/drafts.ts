@@ -13,10 +13,10 @@ import { sendDraft, trimmed } from '../../packets/sending';
 import { addPaper, looksOf, readingOf, type TakenPaper } from '../../papers';
 import { saveBench } from '../../templates';
 import { operation, Revised } from '../operation';
+import { strict } from '../schemas';
 import { Document, Done, DONE, DraftShape, NewDraft, Sent } from '../shapes';
 
 const of = { part: 'draft', kind: 'draft', doing: 'change' } as const;
-const strict = { additionalProperties: false } as const;
 const MB = 1024 * 1024;
 
 function planFrom({ title, people, days, subject, message }: Static<typeof NewDraft>): Plan | Refusal {

@@ -10,11 +10,11 @@ import { sendTemplate } from '../../templates';
 import { cursorOf, placeOf } from '../cursors';
 import { givenFor } from '../given';
 import { operation } from '../operation';
-import { After, Day, Done, DONE, FromTemplate, Id, oneOf, PacketBrief, PacketState, pageOf, Sent } from '../shapes';
+import { After, Day, Id, oneOf, pageOf, strict } from '../schemas';
+import { Done, DONE, FromTemplate, PacketBrief, PacketState, Sent } from '../shapes';
 
 const see = { part: 'packet', kind: 'packet', doing: 'see' } as const;
 const change = { part: 'packet', kind: 'packet', doing: 'change' } as const;
-const strict = { additionalProperties: false } as const;
 const Person = Line(40, { description: 'the id that the packet has for them' });
 
 export const briefOf = (row: PacketRow): Static<typeof PacketBrief> => ({

@@ -11,11 +11,11 @@ import { recordFetch } from '../../packets/office';
 import { packetsOf, records } from '../../records';
 import { cursorOf, placeOf } from '../cursors';
 import { FileAnswer, operation } from '../operation';
-import { After, CopyShape, PacketBrief, pageOf, PersonData } from '../shapes';
+import { After, pageOf, strict } from '../schemas';
+import { CopyShape, PacketBrief, PersonData } from '../shapes';
 import { briefOf } from './packets';
 
 const of = { part: 'packet', kind: 'packet', doing: 'see' } as const;
-const strict = { additionalProperties: false } as const;
 
 function packetIn(house: House, id: string): SentPacket | Refusal {
 	const packet = packetState(house.db, id);

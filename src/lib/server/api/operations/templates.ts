@@ -5,7 +5,8 @@ import { openRoles, roleName } from '../../../core/template';
 import { readySheet } from '../../batches';
 import { listTemplates, planForUse } from '../../templates';
 import { FileAnswer, operation } from '../operation';
-import { pageOf, TemplateBrief, TemplateNeeds } from '../shapes';
+import { pageOf, strict } from '../schemas';
+import { TemplateBrief, TemplateNeeds } from '../shapes';
 
 export const BOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const of = { part: 'template', kind: 'template', doing: 'see' } as const;
@@ -16,7 +17,7 @@ export const templates = [
 		path: '/templates',
 		right: 'look',
 		does: 'Templates that the account may use',
-		query: Type.Object({ search: Type.Optional(Type.String({ maxLength: 200 })) }, { additionalProperties: false }),
+		query: Type.Object({ search: Type.Optional(Type.String({ maxLength: 200 })) }, strict),
 		gives: pageOf(TemplateBrief),
 		do: ({ house, account, query }) => ({
 			items: listTemplates(house, account, { show: 'all', search: query.search ?? '' }).map((one) => ({

@@ -8,6 +8,7 @@ import {
 	chooseSheet,
 	comingIn,
 	documentsOf,
+	dropFolder,
 	forAllOut,
 	goOn,
 	layAnew,
@@ -69,7 +70,7 @@ export const load = ({ params, locals, url }) => {
 		query: `show=${encodeURIComponent(list.show)}`,
 		standing: standingOf(house(), batch.id),
 		documents: documentsOf(house(), batch.id),
-		byItself: standingOpen(house(), batch.id),
+		byItself: { ...standingOpen(house(), batch.id), folder: dropFolder(house(), batch.id) },
 		api: `${house().config.origin}/api/v1/batches/${batch.id}/sheet`,
 		days: comingIn(house(), batch.id)
 	};

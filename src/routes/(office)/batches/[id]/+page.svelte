@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { keepFilled } from '$lib/ui/forms';
 	import Afterwards from '$lib/ui/batches/Afterwards.svelte';
+	import ByItself from '$lib/ui/batches/ByItself.svelte';
 	import Columns from '$lib/ui/batches/Columns.svelte';
 	import Documents from '$lib/ui/batches/Documents.svelte';
 	import Rows from '$lib/ui/batches/Rows.svelte';
@@ -147,21 +148,7 @@
 				<p><button class="button">Take it in</button></p>
 			</form>
 			<h2 class="pt-6 pb-2 text-[16px]">By itself</h2>
-			<form method="POST" action="?/{data.byItself.open ? 'shut' : 'open'}" use:enhance class="grid gap-2">
-				{#if data.byItself.open}
-					<p>It stands open: each sheet that comes is judged, what is ready goes, and the rest is on your Desk.</p>
-					<p class="text-[14px] text-quiet">
-						Sheets come here, to <span class="font-mono wrap-anywhere">{data.api}</span> by a key{#if data.byItself.folder},
-							or into the folder <span class="font-mono wrap-anywhere">{data.byItself.folder}</span>{/if}.
-					</p>
-					<p><button class="button">Let it stand open no more</button></p>
-				{:else}
-					<p class="text-[14px] text-quiet">
-						A batch can stand open: what is ready of each sheet that comes goes without being looked at first.
-					</p>
-					<p><button class="button">Let it stand open</button></p>
-				{/if}
-			</form>
+			<ByItself byItself={data.byItself} address={data.api} />
 		</fieldset>
 	</aside>
 </main>
