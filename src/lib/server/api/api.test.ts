@@ -6,6 +6,7 @@ import { answerFault, type Described } from '../../../../e2e/kit/described';
 import { pdf } from '../../../../e2e/kit/pdfs';
 import { field } from '../../../../e2e/kit/plans';
 import { closeAccount, setSafety } from '../accounts';
+import { standOpen } from '../batches';
 import { BY_ITSELF, officeEvents } from '../office-record';
 import { folderNamed, openFolder, setMember } from '../folders';
 import { eventsOf } from '../packets/log';
@@ -304,6 +305,11 @@ describe('a batch from outside', () => {
 		expect((await ask('POST', `/batches/${id}/remind`)).status).toBe(202);
 		const newer = csv([...stewards().slice(0, 12), ['Somebody New', 'new@post.example', 'confirmed']]);
 		expect((await ask('PUT', `/batches/${id}/sheet`, newer)).body.counts.ready).toBe(1);
+		// one that stands open sends what is ready of what is put there
+		expect(standOpen(t.house, t.odile, id, true)).toBeNull();
+		expect((await ask('PUT', `/batches/${id}/sheet`, newer)).body.going).toBe('goes');
+		await idle(t);
+		expect(mails(t.house, 'new@post.example')).toHaveLength(1);
 		expect((await ask('POST', `/batches/${id}/withdraw`, { reason: 'over' })).status).toBe(202);
 		await idle(t);
 		expect((await ask('GET', `/batches/${id}`)).body.counts.out).toBe(0);

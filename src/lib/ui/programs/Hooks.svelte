@@ -45,7 +45,7 @@
 	const says = (one: Hook['deliveries'][number]): string =>
 		one.state === 'delivered'
 			? `delivered, answered ${one.status}`
-			: `${one.state}${one.tries > 0 ? `, ${one.tries} ${one.tries === 1 ? 'try' : 'tries'}: ${one.status ?? one.answer}` : ''}`;
+			: `${one.state}${one.tries > 0 ? `, ${one.tries} ${one.tries === 1 ? 'try' : 'tries'}: ${[one.status, one.answer].filter(Boolean).join(' ')}` : ''}`;
 </script>
 
 {#each hooks as hook (hook.id)}
