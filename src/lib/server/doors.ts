@@ -30,6 +30,7 @@ type DoorOf<Route> = Route extends
 	| `/api/${string}`
 	| `/choose/${string}`
 	| `/calendar/${string}`
+	| `/i/${string}`
 	| '/settings/trust/[name]'
 	| `/stand-ins/${string}`
 	? Door & { of?: never }
@@ -129,6 +130,14 @@ export const DOORS = table({
 	'/templates/joined': { look: 'nobody', do: 'preparer', most: MB },
 	'/templates/recent': { look: 'preparer', do: 'nobody' },
 	'/texts': { look: 'preparer', do: 'preparer' },
+	// the page of an intake; a case's own secret, or the word in the address, is the key
+	'/i/[slug]': { look: 'anyone', do: 'nobody' },
+	'/i/[slug]/begin': { look: 'nobody', do: 'anyone' },
+	'/i/[slug]/language': { look: 'nobody', do: 'anyone' },
+	'/i/[slug]/[token]': { look: 'anyone', do: 'nobody' },
+	'/i/[slug]/[token]/keep': { look: 'nobody', do: 'anyone', most: MB },
+	'/i/[slug]/[token]/code': { look: 'nobody', do: 'anyone' },
+	'/i/[slug]/[token]/hand-in': { look: 'nobody', do: 'anyone', most: MB },
 	'/s/[token]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/answers': { look: 'nobody', do: 'anyone', most: MB },
 	'/s/[token]/code': { look: 'nobody', do: 'anyone' },

@@ -13,6 +13,7 @@ import { logOf } from './log';
 import { sweepAnswers } from './api';
 import { lookForSheets } from './batches';
 import { sweepDeliveries } from './hooks';
+import { sweepCases } from './intakes';
 import { sweepUnused } from './sweeping';
 import { keepRoot } from './roots';
 
@@ -65,6 +66,7 @@ export async function start(): Promise<void> {
 		sweepUnused(opened);
 		sweepAnswers(opened);
 		sweepDeliveries(opened);
+		sweepCases(opened);
 		keepRoot(opened).catch((error: unknown) => log.error(error, 'the day’s root could not be kept'));
 	};
 	hourly();

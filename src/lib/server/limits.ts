@@ -32,6 +32,18 @@ const limits = {
 	api: new RateLimiterMemory({ points: 600, duration: 60 }),
 	/** calls with no key or a wrong one, from one network address, in 10 minutes */
 	apiUnknown: new RateLimiterMemory({ points: 60, duration: 600 }),
+	/** cases begun at one intake from one network address, in 10 minutes */
+	caseBegun: new RateLimiterMemory({ points: 60, duration: 600 }),
+	/** codes tried at the door of an intake from one network address, in 15 minutes; a right one gives them back */
+	caseDoor: new RateLimiterMemory({ points: 10, duration: 900 }),
+	/** codes sent for one case, in 10 minutes */
+	caseCode: new RateLimiterMemory({ points: 5, duration: 600 }),
+	/** codes sent to one e-mail address, for whichever case, in an hour */
+	caseCodeFor: new RateLimiterMemory({ points: 10, duration: 3600 }),
+	/** codes asked for from one network address, in 10 minutes */
+	caseCodeFrom: new RateLimiterMemory({ points: 60, duration: 600 }),
+	/** what one case may have kept, in 10 minutes: one a second */
+	caseKept: new RateLimiterMemory({ points: 600, duration: 600 }),
 	/** uploads through signers' links, by link, in 10 minutes */
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };

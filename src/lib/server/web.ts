@@ -14,6 +14,8 @@ const STATUS: Record<string, number> = {
 	'no-draft': 404,
 	'no-template': 404,
 	'no-batch': 404,
+	'no-intake': 404,
+	'case-gone': 410,
 	'no-copy': 404,
 	'not-your-template': 403,
 	'link-revoked': 410,

@@ -19,9 +19,11 @@ export function compiled<Key extends string>(texts: Record<Key, Said>): Record<K
 const isOfLetters = (key: string): boolean =>
 	/^(mail|text)\./.test(key) && !/^mail\.(asks\.|subject\.|account$)/.test(key);
 
-/** The texts without those of letters. */
-export function ofPages<Key extends string>(texts: Record<Key, Said>): Record<Key, Said> {
-	return Object.fromEntries(Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key))) as Record<Key, Said>;
+/** The texts without those of letters and, on the signing page, those of an intake's questions. */
+export function ofPages<Key extends string>(texts: Record<Key, Said>, visits = false): Record<Key, Said> {
+	return Object.fromEntries(
+		Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key) && (visits || !key.startsWith('intake.')))
+	) as Record<Key, Said>;
 }
 
 function partOf(one: MessageFormatElement): Part {

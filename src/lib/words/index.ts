@@ -44,6 +44,11 @@ export function pageTextsOf(language: string): Texts | null {
 	return language === 'en' ? null : ofPages(textsOf(language));
 }
 
+/** The texts of an intake's page, which no page carries: in English too. */
+export function visitTextsOf(language: string): Texts {
+	return ofPages(textsOf(language), true);
+}
+
 export function wordsOf(language: string): Words {
 	const name = known(language) ? language : 'en';
 	const found = WORDS.get(name) ?? wordsIn(name, textsOf(name));

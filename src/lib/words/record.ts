@@ -1,5 +1,14 @@
 import { isolated } from '../core/clean-text';
-import { SENDER, type PacketEvent, type PaperTaken, type PlanChange, type Plan, type Recorded } from '../core/packet';
+import {
+	SENDER,
+	type Begun,
+	type FollowedWhat,
+	type PacketEvent,
+	type PaperTaken,
+	type PlanChange,
+	type Plan,
+	type Recorded
+} from '../core/packet';
 import { doneWord } from '../core/route';
 
 /** How somebody was known, by the code of what was chosen; what was written instead stands as it is. */
@@ -50,10 +59,30 @@ function takenInWords(taken: PaperTaken[], plan: Plan): string {
 		.join('');
 }
 
+/** Who began a case, for whom, and what they entered. */
+function begunInWords({ heading, by, prepares, proved, entered }: Begun, reference: string, plan: Plan): string {
+	const labels = entered.map((id) => `“${isolated(plan.fields.find((f) => f.id === id)?.label ?? 'a field')}”`);
+	const who = `${isolated(by.name)}, ${isolated(by.email)}${proved ? ' (address proved by a code)' : ''},`;
+	const what = prepares ? `prepared it as ${reference} for somebody else` : `began it as ${reference}`;
+	return `${who} ${what}, through the intake “${isolated(heading)}”${labels.length > 0 ? `, and entered ${[...new Set(labels)].join(', ')}` : ''}.`;
+}
+
+const FOLLOWED: Record<FollowedWhat, string> = {
+	letter: 'What follows: a letter was sent to',
+	template: 'What follows: another packet was made',
+	row: 'What follows: a row was added to the sheet',
+	file: 'What follows: it was put into the folder',
+	'not done': 'What was to follow could not be done'
+};
+
 function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string): string {
 	switch (event.type) {
 		case 'PacketSent':
-			return `${isolated(event.sender.name)} sent it as ${event.reference}.${takenInWords(event.taken ?? [], plan)}`;
+			return event.begun
+				? begunInWords(event.begun, event.reference, plan)
+				: `${isolated(event.sender.name)} sent it as ${event.reference}.${takenInWords(event.taken ?? [], plan)}`;
+		case 'FollowedUp':
+			return `${FOLLOWED[event.what]}: ${isolated(event.about)}`;
 		case 'StopOpened':
 			return `Stop ${event.stop + 1} opened for ${event.people.map(person).join(' and ')}.`;
 		case 'StopSkipped':

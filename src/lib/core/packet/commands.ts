@@ -1,5 +1,5 @@
 import type { Answers } from '../field';
-import type { From, MessagePurpose, PageSeen, PaperTaken } from './events';
+import type { Begun, FollowedWhat, From, MessagePurpose, PageSeen, PaperTaken } from './events';
 import type { Plan } from './plan';
 import type { Channel, WordingWish } from './state';
 
@@ -20,7 +20,9 @@ export type Command =
 			/** ISO 8601 days on which nobody works besides Saturdays and Sundays */
 			holidays?: string[];
 			taken?: PaperTaken[];
+			begun?: Begun;
 	  }
+	| { do: 'recordFollowUp'; id: string; what: FollowedWhat; about: string }
 	| {
 			do: 'recordMessage';
 			person: string;

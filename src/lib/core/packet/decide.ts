@@ -35,6 +35,10 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 				? [{ type: 'MessageSent', person, purpose, to, channel }]
 				: [{ type: 'MessageRefused', person, purpose, to, why: refused, channel }];
 		}
+		case 'recordFollowUp':
+			return state.followed.includes(command.id)
+				? []
+				: [{ type: 'FollowedUp', id: command.id, what: command.what, about: command.about }];
 		case 'recordFetched':
 			return [{ type: 'CopyFetched', person: command.person, what: command.what }];
 		case 'recordSealed':
@@ -139,7 +143,8 @@ function send(state: Packet, command: Extract<Command, { do: 'send' }>, now: str
 			deadline: plan.days === null ? null : deadlineAfter(now, plan.days, zone, ...working),
 			zone,
 			...(command.folder && { folder: command.folder }),
-			...(command.taken && command.taken.length > 0 && { taken: command.taken })
+			...(command.taken && command.taken.length > 0 && { taken: command.taken }),
+			...(command.begun && { begun: command.begun })
 		},
 		...opens
 	];

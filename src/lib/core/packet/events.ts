@@ -32,6 +32,21 @@ export interface PaperTaken {
 	pages: { page: number; by: string }[];
 }
 
+/** How a case began: through which intake, by whom, and what they entered (fields by id). */
+export interface Begun {
+	intake: string;
+	heading: string;
+	by: { name: string; email: string };
+	/** they prepared it for the person it is about */
+	prepares: boolean;
+	/** they have proved their address by a code */
+	proved: boolean;
+	entered: string[];
+}
+
+/** What was sent or started by itself; `about` of its event says to whom, or what came of it. */
+export type FollowedWhat = 'letter' | 'template' | 'row' | 'file' | 'not done';
+
 /** What can happen to a packet. Past tense, since it has happened. */
 export type PacketEvent =
 	| {
@@ -48,6 +63,8 @@ export type PacketEvent =
 			folder?: string;
 			/** documents whose pages were compared with their files */
 			taken?: PaperTaken[];
+			/** where a visitor began it, through an intake */
+			begun?: Begun;
 	  }
 	/** `copies`: those who get a copy of the present state, where the sender wants that */
 	| { type: 'StopOpened'; stop: number; people: string[]; copies?: string[] }
@@ -115,6 +132,8 @@ export type PacketEvent =
 	| { type: 'Reminded'; person: string }
 	| { type: 'DeadlineNear'; people: string[] }
 	| { type: 'TermEnding'; ends: string }
+	/** something followed by itself, once under each id */
+	| { type: 'FollowedUp'; id: string; what: FollowedWhat; about: string }
 	| { type: 'PacketCompleted' }
 	| { type: 'PacketWithdrawn'; reason: string }
 	| { type: 'PacketExpired' }

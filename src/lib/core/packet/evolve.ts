@@ -42,6 +42,8 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			looked: [],
 			sealed: {},
 			evidence: null,
+			begun: event.begun ?? null,
+			followed: [],
 			events: 1
 		};
 	}
@@ -81,6 +83,8 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'DeviceHanded':
 		case 'GuestConfirmed':
 			return state;
+		case 'FollowedUp':
+			return { ...state, followed: [...state.followed, event.id] };
 		case 'CopyLookedAt':
 			return { ...state, looked: [...state.looked, event.person] };
 		case 'CodeWrong':

@@ -12,9 +12,20 @@ export {
 export type { Command, Names } from './commands';
 export { decide } from './decide';
 export { mustProve } from './deciding/identity';
-export type { Actor, From, MessagePurpose, PacketEvent, PageSeen, PaperTaken, Recorded } from './events';
+export type {
+	Actor,
+	Begun,
+	FollowedWhat,
+	From,
+	MessagePurpose,
+	PacketEvent,
+	PageSeen,
+	PaperTaken,
+	Recorded
+} from './events';
 export { evolve, fold, type PlanLookup } from './evolve';
 export {
+	ASKED,
 	CheckSchema,
 	DELIVERIES,
 	DUTIES,

@@ -179,6 +179,9 @@ export type KindName = (typeof KIND_NAMES)[number];
 export const SENDER = 'sender';
 export const EVERYBODY = 'everybody';
 
+/** Where a field stands that is on no page: a question that was asked before the document. */
+export const ASKED = 'asked';
+
 /** A key is a name in rules and data, so it is a plain one. */
 export const KEY_PATTERN = '^[A-Za-z][A-Za-z0-9_]{0,59}$';
 

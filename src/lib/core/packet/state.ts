@@ -1,5 +1,6 @@
 import type { Answers } from '../field';
 import type { SeenPart } from './correcting/changes';
+import type { Begun } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
 
 /** The ways a message goes. */
@@ -98,6 +99,10 @@ export interface Sent {
 	/** sealed copies by paper, and the evidence sheet; empty until sealed */
 	sealed: Record<string, string>;
 	evidence: string | null;
+	/** how a visitor began it; null where the office sent it */
+	begun: Begun | null;
+	/** what has followed by itself, by its id in the intake */
+	followed: string[];
 	events: number;
 }
 

@@ -51,7 +51,7 @@ export interface Correcting {
 }
 
 /** What Pellum does by itself after something has happened. */
-export type Work = 'seal' | 'message' | 'letter' | 'batch' | 'read' | 'backup' | 'hook';
+export type Work = 'seal' | 'message' | 'letter' | 'batch' | 'read' | 'backup' | 'hook' | 'case' | 'follow';
 
 /** Something only this account, or the office, can settle. */
 export type Need =

@@ -1,7 +1,7 @@
-import { live, parsedRule, type Answers } from '../field';
+import { live, parsedRule, questionOfKey, ruleOfComputed, usesOf, type Answers, type Live } from '../field';
 import type { Plan } from '../packet/plan';
 import { holds, isFault } from '../rule';
-import { actorsAt, acts } from './route';
+import { actorsAt, acts, stopOf } from './route';
 
 /** What comes after a stop: the stops that a rule leaves out, and the one that opens; null where nothing is left to do. */
 export interface Following {
@@ -32,8 +32,28 @@ export function following(plan: Plan, stop: number, answers: Answers, today: str
 	return { skipped, opens: null };
 }
 
+/**
+ * The rule by which somebody who finishes may be spared naming a person, since that one's stop does not open: one over what is answered
+ * by then. null where there is none, or it asks for what comes later: then the person is named, and left out if need be.
+ */
+export function ruleOfNaming(plan: Plan, by: string, person: string): string | null {
+	const { when = '' } = plan.stops[stopOf(plan, person)] ?? {};
+	return when !== '' && answeredBy(plan, stopOf(plan, by), usesOf(when), []) ? when : null;
+}
+
+/** Whether nobody after a stop has a say in these keys. */
+function answeredBy(plan: Plan, stop: number, keys: string[], path: string[]): boolean {
+	return keys.every((key) =>
+		(questionOfKey(plan.fields, key) ?? []).every((field) =>
+			field.kind === 'computed'
+				? path.includes(key) || answeredBy(plan, stop, usesOf(ruleOfComputed(field)), [...path, key])
+				: field.person === null || stopOf(plan, field.person) <= stop
+		)
+	);
+}
+
 /** Whether a stop's rule holds. One that can't be read opens its stop: nobody is left out by a mistake. */
-function opensBy(rule: string, now: ReturnType<typeof live>): boolean {
+export function opensBy(rule: string, now: Live): boolean {
 	const node = parsedRule(rule);
 	return isFault(node) || holds(node, now.world);
 }

@@ -1,4 +1,4 @@
-export { following } from './following';
+export { following, opensBy, ruleOfNaming } from './following';
 export {
 	actorsOf,
 	actorsAt,

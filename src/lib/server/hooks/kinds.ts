@@ -11,6 +11,7 @@ export const HOOK_KINDS = {
 	'packet.corrected': 'PlanCorrected',
 	'packet.completed': 'PacketCompleted',
 	'packet.sealed': 'EvidenceSealed',
+	'packet.followed': 'FollowedUp',
 	'packet.withdrawn': 'PacketWithdrawn',
 	'packet.expired': 'PacketExpired'
 } as const satisfies Record<string, PacketEvent['type']>;

@@ -4,10 +4,12 @@ import { makeBackup } from '../backup';
 import { giveUp, workBatch, type BatchJob } from '../batches';
 import { isBusy, isFull } from '../db';
 import { tellNext, type HookJob } from '../hooks';
+import { followUp, type FollowJob } from '../intakes';
 import type { House } from '../house';
 import { logOf } from '../log';
 import { readScans, type ReadingJob } from '../papers';
 import { sendLetter } from './account-letters';
+import { sendCaseLetter } from './case-letters';
 import { keepTime } from './clock';
 import { Lane } from './lanes';
 import { sendMessage, type MessageJob } from './messages';
@@ -158,6 +160,10 @@ export class JobRunner {
 				return sealPacket(this.house, (payload as MessageJob).packet, done);
 			case 'letter':
 				return sendLetter(this.house, job.key, payload as LetterJob, done);
+			case 'case':
+				return sendCaseLetter(this.house, job.key, payload as { case: string; locked: string }, done);
+			case 'follow':
+				return followUp(this.house, job.key, payload as FollowJob, done);
 			case 'hook':
 				return tellNext(this.house, payload as HookJob, done);
 			case 'backup':

@@ -6,7 +6,17 @@ import type { Kind } from './outbox';
  * One lane a kind of work, so that one standing still leaves the others: how many of its jobs go side by side, and a
  * circuit breaker. After so many failures in a row the lane pauses, then tries one.
  */
-const SIDE_BY_SIDE: Record<Kind, number> = { seal: 1, message: 4, letter: 2, batch: 1, read: 1, backup: 1, hook: 4 };
+const SIDE_BY_SIDE: Record<Kind, number> = {
+	seal: 1,
+	message: 4,
+	letter: 2,
+	batch: 1,
+	read: 1,
+	backup: 1,
+	hook: 4,
+	case: 2,
+	follow: 1
+};
 const FAILURES = 5;
 const PAUSE = 30_000;
 

@@ -60,6 +60,8 @@ interface Along {
 	also?: (state: SentPacket) => void;
 	/** the batch that a packet is sent with */
 	batch?: string;
+	/** whose it is, where not somebody of the office sends it */
+	owner?: string;
 }
 
 /**
@@ -100,7 +102,7 @@ function commit(
 	decided: PacketEvent[],
 	by: Actor,
 	at: string,
-	{ also, batch }: Along
+	{ also, batch, owner: whose = '' }: Along
 ): SentPacket | Refusal {
 	const { db } = house;
 	const from = before.status === 'none' ? 0 : before.events;
@@ -109,7 +111,7 @@ function commit(
 	const plans = planLookup(db);
 	const after = recorded.reduce<Packet>((state, event) => evolve(state, event, plans), before);
 	if (after.status === 'none') return refuse('no-packet', 'There is no such packet.');
-	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : '');
+	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : whose);
 	writeReadTables(db, after, owner, head, batch);
 	planOfPacket(db, packet, plansOf(recorded as unknown as Record<string, unknown>[]));
 	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {

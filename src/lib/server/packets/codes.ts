@@ -18,15 +18,19 @@ function plain(code: string): string {
 	return code.replaceAll(/[\s-]/g, '').toUpperCase();
 }
 
-function fits(house: House, code: string, hash: string): boolean {
+/** Whether a code is the one that was kept. */
+export function codeFits(house: House, code: string, hash: string): boolean {
 	const made = Buffer.from(hashedCode(house, code, hash.split(':')[0]));
 	const kept = Buffer.from(hash);
 	return made.length === kept.length && timingSafeEqual(made, kept);
 }
 
+/** Six digits by chance. */
+export const sixDigits = (): string => String(randomInt(1_000_000)).padStart(6, '0');
+
 /** A new one-time code for a person, in place of any other; only its hash is kept. */
 export function newCode(house: House, packet: string, person: string): string {
-	const code = String(randomInt(1_000_000)).padStart(6, '0');
+	const code = sixDigits();
 	house.db
 		.prepare(
 			`INSERT INTO codes (packet, person, hash, expires_at) VALUES (?, ?, ?, ?)
@@ -47,7 +51,7 @@ export function forgetCode(house: House, packet: string, person: string): void {
 
 /** Whether the code is the person's. Refuses `code-old` where theirs holds no longer, or none was sent. */
 export function isRight(house: House, packet: string, person: PlanPerson, code: string): boolean | Refusal {
-	if (person.check?.by === 'code') return fits(house, code, person.check.hash);
+	if (person.check?.by === 'code') return codeFits(house, code, person.check.hash);
 	const row = house.db
 		.prepare<[string, string], { hash: string; expires_at: string }>(
 			'SELECT hash, expires_at FROM codes WHERE packet = ? AND person = ?'
@@ -55,5 +59,5 @@ export function isRight(house: House, packet: string, person: PlanPerson, code: 
 		.get(packet, person.id);
 	if (!row || row.expires_at < house.now().toISOString())
 		return refuse('code-old', 'That code holds no longer. Ask for a new one.');
-	return fits(house, code, row.hash);
+	return codeFits(house, code, row.hash);
 }

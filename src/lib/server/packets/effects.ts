@@ -23,10 +23,29 @@ export interface MessageTask {
 /** Work that an event brings about outside the database; done by the job runner, once under each key. */
 export type Effect =
 	| { kind: 'message'; key: string; payload: MessageTask }
-	| { kind: 'seal'; key: string; payload: Record<string, never> };
+	| { kind: 'seal'; key: string; payload: Record<string, never> }
+	/** what an intake says follows by itself: looked up when it is done */
+	| { kind: 'follow'; key: string; payload: { about: number } };
 
 /** What must be done after an event, given the state after it. */
 export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
+	const follows: Effect[] =
+		state.begun && FOLLOWED.includes(event.type)
+			? [{ kind: 'follow', key: `${event.n}:follow`, payload: { about: event.n } }]
+			: [];
+	return [...follows, ...messagesAfter(state, event)];
+}
+
+/** After which events of a case something may follow. */
+const FOLLOWED: Recorded['type'][] = [
+	'StopOpened',
+	'PacketCompleted',
+	'EvidenceSealed',
+	'PersonDeclined',
+	'PacketExpired'
+];
+
+function messagesAfter(state: SentPacket, event: Recorded): Effect[] {
 	/** one message for each way by which this person is to be reached */
 	const message = (person: string, purpose: MessagePurpose): Effect[] =>
 		waysTo(anybodyIn(state, person), purpose).map((channel) => ({

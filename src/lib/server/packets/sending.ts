@@ -1,5 +1,5 @@
 import { senderAnswers } from '../../core/field';
-import { lettersFault, localeOf, SENDER, type Plan, type SentPacket } from '../../core/packet';
+import { lettersFault, localeOf, SENDER, type Begun, type Plan, type SentPacket } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
 import { blobMeta } from '../blobs';
@@ -39,8 +39,13 @@ function countUse(house: House, { plan, sentAt }: SentPacket): void {
 		house.db.prepare('UPDATE templates SET uses = uses + 1, last_used_at = ? WHERE id = ?').run(sentAt, template);
 }
 
-/** Sends a plan as a new packet. */
-export function sendPlan(house: House, account: Account, wanted: Plan, batch?: string): SentPacket | Refusal {
+/** Sends a plan as a new packet of this account's, by itself where a visitor has begun it. */
+export function sendPlan(
+	house: House,
+	account: Account,
+	wanted: Plan,
+	{ batch, begun }: { batch?: string; begun?: Begun } = {}
+): SentPacket | Refusal {
 	return inTransaction(house.db, () => {
 		const { name, zone, seenPages } = organisation(house.db);
 		const now = house.now().toISOString();
@@ -62,7 +67,7 @@ export function sendPlan(house: House, account: Account, wanted: Plan, batch?: s
 		const sent = act(
 			house,
 			packet,
-			office(account),
+			begun ? { kind: 'pellum' } : office(account),
 			{
 				do: 'send',
 				packet,
@@ -73,9 +78,10 @@ export function sendPlan(house: House, account: Account, wanted: Plan, batch?: s
 				zone,
 				folder,
 				taken: takenAs(house, plan),
-				...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) })
+				...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) }),
+				...(begun && { begun })
 			},
-			{ batch }
+			{ batch, owner: account.id }
 		);
 		if (!isRefusal(sent)) countUse(house, sent);
 		return sent;

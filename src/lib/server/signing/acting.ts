@@ -9,6 +9,7 @@ import { act } from '../packets/act';
 import { newLink, revokeLinks } from '../packets/links';
 import { checkLetters, checkPrintable } from '../packets/marks';
 import { veilNames } from '../packets/private-words';
+import { caseFault } from '../intakes';
 import { forgetSaved, notHandedIn } from './keeping';
 import type { Visitor } from './visit';
 
@@ -31,6 +32,7 @@ export function finish(
 	const no =
 		unproved(visitor) ??
 		notHandedIn(house, visitor, given) ??
+		caseFault(house, packet, person.id, given) ??
 		checkPrintable(house.db, packet.plan, given) ??
 		unprintableName(names);
 	if (no) return no;

@@ -17,7 +17,7 @@ import {
 	type SentPacket,
 	type WordingRequest
 } from '../../core/packet';
-import { guestsOf, stopOf, toBeNamedBy } from '../../core/route';
+import { guestsOf, ruleOfNaming, stopOf, toBeNamedBy } from '../../core/route';
 import { wordsOf, type Words } from '../../words';
 import type { House } from '../house';
 import { CODE_MINUTES } from '../packets/codes';
@@ -77,7 +77,7 @@ interface Turn {
 	/** what the sender, or who named them, wrote to this person alone */
 	note: string;
 	/** whom this person names on finishing */
-	naming: { id: string; role: string; duty: string }[];
+	naming: { id: string; role: string; duty: string; when: string | null }[];
 	/** whom this person hosts */
 	guests: { id: string; name: string; done: boolean }[];
 	/** who hosts this person, on whose device they are; null where nobody does */
@@ -179,7 +179,12 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 		},
 		savedAt: saved?.savedAt ?? null,
 		note: unveiled(house.db, person.note ?? ''),
-		naming: toBeNamedBy(plan, person.id).map(({ id, role = '', duty }) => ({ id, role, duty })),
+		naming: toBeNamedBy(plan, person.id).map(({ id, role = '', duty }) => ({
+			id,
+			role,
+			duty,
+			when: ruleOfNaming(plan, person.id, id)
+		})),
 		guests: guestsOf(plan, person.id).map(({ id, name }) => ({ id, name, done: packet.people[id]!.is === 'done' })),
 		host: guest ? hostOf(packet, person) : null,
 		may: {

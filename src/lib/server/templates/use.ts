@@ -50,5 +50,5 @@ export function sendTemplate(
 	const found = planForUse(house, account, id);
 	if (isRefusal(found)) return found;
 	const plan = used(found.plan, given);
-	return lockedChange(found.plan, plan) ?? sendPlan(house, account, trimmed(plan), batch);
+	return lockedChange(found.plan, plan) ?? sendPlan(house, account, trimmed(plan), { batch });
 }

@@ -7,6 +7,8 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 	letter: { name: 'Sending letters about accounts', one: 'letter', many: 'letters', a: 'a letter about an account' },
 	backup: { name: 'Backing up', one: 'backup', many: 'backups', a: 'a backup' },
 	batch: { name: 'Sending batches', one: 'batch', many: 'batches', a: 'a batch’s sending' },
+	case: { name: 'Sending codes to visitors', one: 'code', many: 'codes', a: 'a code to a visitor' },
+	follow: { name: 'What follows cases', one: 'follow-up', many: 'follow-ups', a: 'what follows it' },
 	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
 };

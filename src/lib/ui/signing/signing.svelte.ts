@@ -13,6 +13,7 @@ import {
 	type Answers
 } from '../../core/field';
 import { isAddress, type Field, type Names, type Paper, type Plan } from '../../core/packet';
+import { opensBy } from '../../core/route';
 import { ENGLISH, type Words } from '../../words/words';
 import { wantCheckers } from './checkers';
 import type { Keeper } from './keeper';
@@ -26,7 +27,8 @@ export interface Turn {
 	savedAt: string | null;
 	me: { id: string; name: string };
 	/** whom this person names on finishing */
-	naming: { id: string; role: string; duty: string }[];
+	/** `when`: only where this rule holds */
+	naming: { id: string; role: string; duty: string; when?: string | null }[];
 	/** whom this person hosts */
 	guests?: { id: string; name: string; done: boolean }[];
 	locale: string;
@@ -49,7 +51,8 @@ export class Signing {
 	private today: string;
 	answers = $state.raw<Answers>({});
 	/** whom this person names, by the place they are named for */
-	readonly naming: Turn['naming'];
+	private places: Turn['naming'];
+	readonly naming = $derived.by(() => this.places.filter(({ when }) => !when || opensBy(when, this.now)));
 	names = $state<Names>({});
 	/** how a host knows each guest */
 	guests = $state<Record<string, string>>({});
@@ -84,7 +87,7 @@ export class Signing {
 	) {
 		this.me = turn.me.id;
 		this.locale = turn.locale;
-		this.naming = turn.naming;
+		this.places = turn.naming;
 		this.names = Object.fromEntries(turn.naming.map(({ id }) => [id, { name: '', email: '', note: '' }]));
 		this.hosted = turn.guests ?? [];
 		this.guests = Object.fromEntries(this.hosted.map(({ id }) => [id, '']));
@@ -159,7 +162,10 @@ export class Signing {
 
 	/** Whether everybody is named who is to be named, and every guest is done and known. */
 	get ready(): boolean {
-		const named = Object.values(this.names).every(({ name, email }) => name.trim() !== '' && isAddress(email.trim()));
+		const named = this.naming.every(({ id }) => {
+			const { name, email } = this.names[id]!;
+			return name.trim() !== '' && isAddress(email.trim());
+		});
 		return named && this.hosted.every(({ id, done }) => done && this.guests[id]!.trim() !== '');
 	}
 

@@ -1,7 +1,7 @@
 import { isoDay } from '../../calendar';
-import { finishAnswers } from '../../field';
+import { finishAnswers, live, type Answers } from '../../field';
 import { isRefusal, refuse } from '../../refusal';
-import { actorsAt, following, guestsOf, stopOf, toBeNamedBy } from '../../route';
+import { actorsOf, following, guestsOf, opensBy, ruleOfNaming, stopOf, toBeNamedBy } from '../../route';
 import { isAddress } from '../address';
 import type { Command, Names } from '../commands';
 import type { PacketEvent } from '../events';
@@ -28,7 +28,7 @@ export function finish(state: SentPacket, command: Extract<Command, { do: 'finis
 			Object.keys(out.people).filter((id) => ['done', 'skipped'].includes(out.people[id]!.is))
 		);
 		if (isRefusal(answers)) return answers;
-		const named = namings(out, person, command.names ?? {});
+		const named = namings(out, person, command.names ?? {}, { ...out.answers, ...answers }, isoDay(out.zone, now));
 		if (isRefusal(named)) return named;
 		const hosted = confirmations(out, person, command.guests ?? {});
 		if (isRefusal(hosted)) return hosted;
@@ -41,10 +41,16 @@ export function finish(state: SentPacket, command: Extract<Command, { do: 'finis
 	});
 }
 
-/** Whom a person names on finishing. Refuses a place left without name or address, naming oneself, and one address twice. */
-function namings(out: Out, by: PlanPerson, names: Names): Decided {
+/**
+ * Whom a person names on finishing, but for those whom the rules leave out by what is answered. Refuses a place left without name
+ * or address, naming oneself, and anybody who acts elsewhere already, unless the sender permits that.
+ */
+function namings(out: Out, by: PlanPerson, names: Names, answers: Answers, today: string): Decided {
 	const events: PacketEvent[] = [];
+	const after = live(out.plan, answers, today);
 	for (const place of toBeNamedBy(out.plan, by.id)) {
+		const rule = ruleOfNaming(out.plan, by.id, place.id);
+		if (rule !== null && !opensBy(rule, after)) continue;
 		const given = names[place.id];
 		const name = given?.name.trim() ?? '';
 		const email = given?.email.trim() ?? '';
@@ -54,7 +60,12 @@ function namings(out: Out, by: PlanPerson, names: Names): Decided {
 		if (!isAddress(email)) return refuse('bad-address', `${role}: “${email}” can't be an e-mail address.`, place.id);
 		if (out.plan.sending?.selfNaming !== true && email.toLowerCase() === addressOf(out, by.id).toLowerCase())
 			return refuse('named-oneself', `You can't name yourself as ${role}.`, place.id);
-		const beside = actorsAt(out.plan, stopOf(out.plan, place.id)).filter((p) => p.id !== place.id);
+		const beside = actorsOf(out.plan).filter(
+			(p) =>
+				p.id !== place.id &&
+				p.id !== by.id &&
+				(out.plan.sending?.selfNaming !== true || stopOf(out.plan, p.id) === stopOf(out.plan, place.id))
+		);
 		const taken = [...beside.map((p) => addressOf(out, p.id)), ...events.map((e) => ('email' in e ? e.email : ''))];
 		if (taken.some((address) => address.toLowerCase() === email.toLowerCase()))
 			return refuse('twice-at-stop', `${email} has a place there already.`, place.id);

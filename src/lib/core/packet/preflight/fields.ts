@@ -14,7 +14,7 @@ import {
 } from '../../field';
 import { fromShown, keepOnPage, onPage, textNeeds, toShown } from '../../page';
 import { actorsOf, stopOf } from '../../route';
-import { localeOf, SENDER, type Field, type Plan } from '../plan';
+import { ASKED, localeOf, SENDER, type Field, type Plan } from '../plan';
 import { at, called, cure, pageOf, withSay, type Fault, type Finding } from './finding';
 import { overlapFault, overlaps } from './overlaps';
 import { groupFault, twinsFault } from './questions';
@@ -43,6 +43,7 @@ export function checkFields(plan: Plan, sender: FieldContext['person']): Finding
 }
 
 function placeFault(plan: Plan, field: Field): Fault | null {
+	if (field.paper === ASKED) return null;
 	const page = pageOf(plan, field);
 	if (!page)
 		return {
@@ -109,6 +110,7 @@ function settingsFault(field: Field): Fault | null {
 
 /** Whether the box has room for what is known to stand in it, or for its characters. */
 function sizeFault(field: Field): Fault | null {
+	if (field.paper === ASKED) return null;
 	const { width, height } = field.rect;
 	const boxes = field.settings['boxes'];
 	const needs =

@@ -1,5 +1,5 @@
 import { kindOf } from '../../field';
-import type { Field, Plan } from '../plan';
+import { ASKED, type Field, type Plan } from '../plan';
 
 /** One thing to put right before a plan can be sent, with its place. */
 export interface Finding {
@@ -20,7 +20,8 @@ export interface Finding {
 export type Fault = Omit<Finding, 'place'>;
 
 export const called = (field: Field): string => `“${field.label || kindOf(field.kind).name}”`;
-export const at = (field: Field): string => `${called(field)} on page ${field.page + 1}`;
+export const at = (field: Field): string =>
+	field.paper === ASKED ? called(field) : `${called(field)} on page ${field.page + 1}`;
 
 export function withSay(field: Field, code: string, say: string | null): Fault | null {
 	return say === null ? null : { code, say: `${at(field)}: ${say}` };

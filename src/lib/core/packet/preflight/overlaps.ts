@@ -1,5 +1,5 @@
 import { fromShown, keepOnPage, toShown, type Rect } from '../../page';
-import type { Field, Plan } from '../plan';
+import { ASKED, type Field, type Plan } from '../plan';
 import { called, cure, pageOf, type Fault } from './finding';
 
 /** Kinds that may lie over others: a stamp under a signature, a line through words. */
@@ -9,7 +9,7 @@ const LOOSE = ['strike', 'image', 'note'];
 export function overlaps(plan: Plan): [Field, Field][] {
 	const pages = new Map<string, Field[]>();
 	for (const field of plan.fields) {
-		if (LOOSE.includes(field.kind)) continue;
+		if (LOOSE.includes(field.kind) || field.paper === ASKED) continue;
 		const page = `${field.paper} ${field.page}`;
 		pages.set(page, [...(pages.get(page) ?? []), field]);
 	}

@@ -3,7 +3,7 @@
 	import { untrack } from 'svelte';
 	import { kindOf, prefilled, questionOf, senderAnswers, type Answers, type FieldContext } from '../../../core/field';
 	import { localeOf, type Plan, type PlanPerson } from '../../../core/packet';
-	import { actorsAt, stopOf, toBeNamedBy } from '../../../core/route';
+	import { actorsAt, ruleOfNaming, stopOf, toBeNamedBy } from '../../../core/route';
 	import { Signing } from '../../signing/signing.svelte';
 	import TurnPage from '../../signing/TurnPage.svelte';
 	import { rehearsalKeeper, rehearsed } from './rehearsing';
@@ -53,7 +53,12 @@
 			saved: prefilled(plan, person.id, context),
 			savedAt: null,
 			me: person,
-			naming: toBeNamedBy(plan, person.id).map(({ id, role = 'the next person', duty }) => ({ id, role, duty })),
+			naming: toBeNamedBy(plan, person.id).map(({ id, role = 'the next person', duty }) => ({
+				id,
+				role,
+				duty,
+				when: ruleOfNaming(plan, person.id, id)
+			})),
 			locale,
 			zone,
 			now

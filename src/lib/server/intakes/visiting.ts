@@ -1,0 +1,259 @@
+import { createHmac } from 'node:crypto';
+import { closedNow, mayStart, type Intake } from '../../core/intake';
+import { isAddress, type Plan } from '../../core/packet';
+import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { inTransaction } from '../db';
+import type { House } from '../house';
+import { newId, newToken, tokenHash } from '../ids';
+import { queue } from '../jobs/outbox';
+import { count, forgive } from '../limits';
+import { freezePlan } from '../packets/act';
+import { CODE_MINUTES, codeFits, hashedCode, sixDigits } from '../packets/codes';
+import { keyFor, locked, unlocked } from '../secrets';
+import { organisation } from '../settings';
+import { caseAt, checkedEntered, type Case } from './case';
+import { intakeAt, templatePlan, versionOf, type KeptIntake } from './store';
+
+/** What a visitor does before anything is sent: begins, has what they enter kept, and proves their address. */
+
+/** What letters to visitors are locked for: they hold the way back to a case. */
+const LETTERS = 'letters to visitors';
+
+/** Somebody comes by a link of a sheet. */
+export interface Invited {
+	name: string;
+	email: string;
+	known: string;
+}
+
+export function invitedBy(house: House, intake: string, token: string): Invited | null {
+	return (
+		house.db
+			.prepare<[string, string], Invited>(
+				'SELECT name, email, known FROM intake_people WHERE token_hash = ? AND intake = ?'
+			)
+			.get(tokenHash(token), intake) ?? null
+	);
+}
+
+/** An intake as visitors find it now: open, with what holds for a new case, or the sentence why not. */
+export function openIntake(
+	house: House,
+	slug: string
+): { intake: KeptIntake; setting: Intake; plan: Plan; no: Refusal | null } | Refusal {
+	const intake = intakeAt(house, slug);
+	if (isRefusal(intake)) return intake;
+	const setting = versionOf(house, intake.id, intake.version);
+	// one that was never opened is nobody's business
+	if (!setting) return refuse('no-intake', 'There is no such page here.');
+	const { zone } = organisation(house.db);
+	const found = templatePlan(house, intake, setting.version);
+	const no =
+		closedNow(setting, intake.state, intake.handed, house.now().toISOString(), zone) ??
+		(isRefusal(found)
+			? refuse('intake-closed', setting.closed.trim() || 'This is closed at present.', 'template')
+			: null);
+	return { intake, setting, plan: isRefusal(found) ? EMPTY : found.plan, no };
+}
+
+const EMPTY: Plan = {
+	title: '',
+	message: '',
+	days: null,
+	papers: [],
+	attachments: [],
+	people: [],
+	stops: [],
+	fields: []
+};
+
+/** An address in the network as it is kept: only to count by, so under this Pellum's key. */
+const counted = (house: House, address: string): string =>
+	createHmac('sha256', keyFor(house, 'addresses of visitors')).update(address).digest('hex').slice(0, 32);
+
+/** How many cases were handed in from an address within a day. */
+export function handedFrom(house: House, intake: string, address: string): number {
+	const since = new Date(house.now().getTime() - 86_400_000).toISOString();
+	return house.db
+		.prepare<[string, string, string], number>(
+			`SELECT count(*) FROM (SELECT 1 FROM cases INDEXED BY cases_address
+			 WHERE intake = ? AND address = ? AND handed_at > ? LIMIT 1000)`
+		)
+		.pluck()
+		.get(intake, counted(house, address), since)!;
+}
+
+export const TOO_MANY = refuse(
+	'too-many-cases',
+	'Many cases came from this address today. Come back tomorrow, or ask the office. What you entered is kept here.'
+);
+
+/**
+ * A visitor begins. Refuses while it is closed, without the code or the sheet's link where one is asked for, and after many from one
+ * address.
+ * @returns the secret of the case, known to whoever has begun it
+ */
+export async function beginCase(
+	house: House,
+	slug: string,
+	wanted: { code?: string | undefined; key?: string | undefined; language: string },
+	address: string
+): Promise<{ token: string } | Refusal> {
+	const found = openIntake(house, slug);
+	if (isRefusal(found)) return found;
+	if (found.no) return found.no;
+	const { intake, setting, plan } = found;
+	if (!(await count('caseBegun', `${intake.id} ${address}`)))
+		return refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.');
+	if (setting.door.by === 'code') {
+		const who = `${intake.id} ${address}`;
+		if (!(await count('caseDoor', who)))
+			return refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.');
+		if (!codeFits(house, wanted.code ?? '', setting.door.hash))
+			return refuse('wrong-door-code', 'That is not the code.');
+		await forgive('caseDoor', who);
+	}
+	const invited = wanted.key ? invitedBy(house, intake.id, wanted.key) : null;
+	if (setting.door.by === 'sheet' && !invited)
+		return refuse(
+			'not-invited',
+			'This page is for people who were sent a link of their own. Open it from your message.'
+		);
+	if (handedFrom(house, intake.id, address) >= setting.perAddress) return TOO_MANY;
+	const { token, hash } = newToken();
+	const now = house.now();
+	inTransaction(house.db, () => {
+		house.db
+			.prepare(
+				`INSERT INTO cases (id, intake, version, plan, token_hash, begun_at, seen_at, address, known, language, visitor, email)
+				 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`
+			)
+			.run(
+				newId(now),
+				intake.id,
+				intake.version,
+				freezePlan(house.db, plan),
+				hash,
+				now.toISOString(),
+				now.toISOString(),
+				counted(house, address),
+				invited?.known ?? '{}',
+				wanted.language,
+				invited?.name ?? '',
+				invited?.email ?? ''
+			);
+		house.db.prepare('UPDATE intakes SET begun = begun + 1 WHERE id = ?').run(intake.id);
+	});
+	return { token };
+}
+
+/** Notes how far somebody is, and keeps what was entered once their address is proved; until then it stays in their browser. */
+export function keepCase(house: House, token: string, page: string, wanted: unknown): { kept: boolean } | Refusal {
+	const one = caseAt(house, token);
+	if (isRefusal(one)) return one;
+	if (one.packet !== null) return { kept: true };
+	const given = one.proved || !one.setting.proof ? checkedEntered(one, wanted) : null;
+	if (isRefusal(given)) return given;
+	const at = one.setting.pages.some(({ id }) => id === page) ? page : '';
+	const kept = one.proved && given !== null;
+	house.db
+		.prepare('UPDATE cases SET page = ?, seen_at = ?, entered = coalesce(?, entered) WHERE id = ?')
+		.run(at, house.now().toISOString(), kept ? JSON.stringify(given) : null, one.id);
+	return { kept };
+}
+
+export interface CaseLetterJob {
+	case: string;
+	email: string;
+	name: string;
+	language: string;
+	/** the page's link and the case's secret: the way back to what was entered */
+	token: string;
+}
+
+/** Sends a code to the visitor's address. Refuses an address that may not start here, and too many codes. */
+export async function askCaseCode(
+	house: House,
+	token: string,
+	{ email, name, language }: { email: string; name: string; language: string },
+	address: string
+): Promise<Refusal | null> {
+	const one = caseAt(house, token);
+	if (isRefusal(one)) return one;
+	const to = email.trim();
+	if (!isAddress(to)) return refuse('bad-address', `“${to}” can't be an e-mail address.`, 'email', { email: to });
+	const no = strangerFault(one, to);
+	if (no) return no;
+	const often =
+		!(await count('caseCode', one.id)) ||
+		!(await count('caseCodeFor', to.toLowerCase())) ||
+		!(await count('caseCodeFrom', address));
+	if (often)
+		return refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.');
+	// the job holds the way back only under this Pellum's key
+	const job: CaseLetterJob = { case: one.id, email: to, name: name.trim(), language, token };
+	queue(house, 'case', `case:${one.id}:${newId(house.now())}`, {
+		case: one.id,
+		locked: locked(house, LETTERS, JSON.stringify(job))
+	});
+	house.changes.emit('jobs');
+	return null;
+}
+
+/** Why somebody of this address may not start: it is of another domain, or not the one that the sheet knows. */
+export function strangerFault(one: Case, email: string): Refusal | null {
+	if (!mayStart(one.setting, email))
+		return refuse(
+			'not-your-domain',
+			'Only addresses of certain organisations can start here. Use yours of there.',
+			'email'
+		);
+	if (one.setting.door.by === 'sheet' && one.email !== '' && one.email.toLowerCase() !== email.toLowerCase())
+		return refuse(
+			'not-invited',
+			'This page is for people who were sent a link of their own. Open it from your message.'
+		);
+	return null;
+}
+
+/** A new code for the address of a case, in place of any other; only its hash is kept. */
+export function newCaseCode(house: House, id: string, email: string): string {
+	const code = sixDigits();
+	house.db
+		.prepare('INSERT OR REPLACE INTO case_codes (id, email, hash, expires_at, wrong) VALUES (?, ?, ?, ?, 0)')
+		.run(id, email, hashedCode(house, code), new Date(house.now().getTime() + CODE_MINUTES * 60_000).toISOString());
+	return code;
+}
+
+const WRONG_CODES = 5;
+
+/** Whether the code is right: then the address is proved, and what is entered is kept from now on. */
+export function proveCase(house: House, token: string, code: string): Refusal | null {
+	return inTransaction(house.db, () => {
+		const one = caseAt(house, token);
+		if (isRefusal(one)) return one;
+		const row = house.db
+			.prepare<[string], { email: string; hash: string; expires_at: string; wrong: number }>(
+				'SELECT email, hash, expires_at, wrong FROM case_codes WHERE id = ?'
+			)
+			.get(one.id);
+		if (!row || row.expires_at < house.now().toISOString() || row.wrong >= WRONG_CODES)
+			return refuse('code-old', 'That code holds no longer. Ask for a new one.');
+		if (!codeFits(house, code, row.hash)) {
+			house.db.prepare('UPDATE case_codes SET wrong = wrong + 1 WHERE id = ?').run(one.id);
+			const left = WRONG_CODES - row.wrong - 1;
+			return left > 0
+				? refuse('code-wrong', 'That is not the code.', undefined, { left })
+				: refuse('code-old', 'That code holds no longer. Ask for a new one.');
+		}
+		house.db.prepare('DELETE FROM case_codes WHERE id = ?').run(one.id);
+		house.db
+			.prepare('UPDATE cases SET email = ?, proved_at = ?, seen_at = ? WHERE id = ?')
+			.run(row.email, house.now().toISOString(), house.now().toISOString(), one.id);
+		return null;
+	});
+}
+
+/** What a waiting letter is to say. */
+export const letterJob = (house: House, locked: string): CaseLetterJob =>
+	JSON.parse(unlocked(house, LETTERS, locked)) as CaseLetterJob;

@@ -1,0 +1,204 @@
+import { isBlank, kindOf, questionOf, type Answer, type Answers } from '../../core/field';
+import {
+	answerAs,
+	fieldsOfItem,
+	walked,
+	type Intake,
+	type Item,
+	type Named,
+	type Passed,
+	type Somebody
+} from '../../core/intake';
+import { isAddress, type Field, type Plan } from '../../core/packet';
+import type { Words } from '../../words/words';
+import { wantCheckers } from '../signing/checkers';
+
+/** What a visitor's page is made from. */
+export interface Visited {
+	setting: Intake;
+	plan: Plan;
+	today: string;
+	locale: string;
+	known: Answers;
+}
+
+/** What is kept of a visit, in the browser and, once the address is proved, on the server. */
+export interface Kept {
+	token: string | null;
+	page: string;
+	prepares: boolean;
+	visitor: Somebody;
+	them: Somebody;
+	named: Named;
+	answers: Answers;
+}
+
+const NOBODY = { name: '', email: '' };
+
+/** Somebody on their way through an intake's questions: the same walk as the server's, at every key press. */
+export class Visit {
+	answers = $state.raw<Answers>({});
+	/** the secret of the case, once it has begun */
+	token = $state<string | null>(null);
+	/** the visitor prepares it for somebody else */
+	prepares = $state(false);
+	visitor = $state<Somebody>({ ...NOBODY });
+	them = $state<Somebody>({ ...NOBODY });
+	named = $state<Named>({});
+	/** where they are: before the first page (''), on a page by its id, or at the end */
+	at = $state<string>('');
+	/** whether what is missing on this page is said */
+	tried = $state(false);
+
+	readonly way = $derived.by(() =>
+		walked(this.of.plan, this.of.setting, { ...this.of.known, ...this.answers }, this.of.today, this.of.known)
+	);
+	readonly passed = $derived<Passed | null>(this.way.pages.find(({ page }) => page.id === this.at) ?? null);
+	readonly index = $derived(this.way.pages.findIndex(({ page }) => page.id === this.at));
+
+	constructor(
+		readonly of: Visited,
+		private readonly words: () => Words
+	) {
+		wantCheckers(of.plan.fields);
+		this.prepares = of.setting.representative === 'must';
+		for (const item of of.setting.pages.flatMap((page) => page.items))
+			if (item.is === 'people') for (const role of item.roles) this.named[role] = { ...NOBODY, note: '' };
+	}
+
+	/** First answers by key, as a link gives them; what can't be one is left out. */
+	start(first: Record<string, string>): void {
+		for (const [key, text] of Object.entries(first)) {
+			const field = this.of.plan.fields.find((one) => one.key === key && one.person === this.of.setting.starter);
+			const answer = field && answerAs(field, text, this.of.locale);
+			if (field && answer && this.way.now.check(field, answer) === null) this.give(field, answer);
+		}
+	}
+
+	/** What was kept before goes on. */
+	resume(kept: Partial<Kept>): void {
+		if (kept.token) this.token = kept.token;
+		if (kept.prepares !== undefined && this.of.setting.representative === 'may') this.prepares = kept.prepares;
+		Object.assign(this.visitor, kept.visitor);
+		Object.assign(this.them, kept.them);
+		for (const [role, who] of Object.entries(kept.named ?? {}))
+			if (this.named[role]) Object.assign(this.named[role], who);
+		this.answers = { ...this.answers, ...kept.answers };
+		if (kept.page !== undefined && this.way.pages.some(({ page }) => page.id === kept.page)) this.at = kept.page;
+	}
+
+	get kept(): Kept {
+		return {
+			token: this.token,
+			page: this.at,
+			prepares: this.prepares,
+			visitor: $state.snapshot(this.visitor),
+			them: $state.snapshot(this.them),
+			named: $state.snapshot(this.named),
+			answers: this.answers
+		};
+	}
+
+	/** What goes to the server. */
+	get entered() {
+		return {
+			starting: {
+				visitor: $state.snapshot(this.visitor),
+				prepares: this.prepares ? $state.snapshot(this.them) : null,
+				named: Object.fromEntries(
+					Object.entries($state.snapshot(this.named)).filter(([, { name, email }]) => `${name}${email}`.trim() !== '')
+				)
+			},
+			answers: this.answers
+		};
+	}
+
+	/** Takes an answer under the field and its twins; null takes it away. */
+	give(field: Field, answer: Answer | null): void {
+		const next = { ...this.answers };
+		for (const twin of questionOf(this.of.plan.fields, field)) {
+			if (twin.person !== this.of.setting.starter) continue;
+			if (answer === null) delete next[twin.id];
+			else next[twin.id] = answer;
+		}
+		this.answers = next;
+	}
+
+	/** The field by which an item is asked; null where it asks none, or none that is shown. */
+	fieldOf(item: Item): Field | null {
+		return fieldsOfItem(this.of.plan, this.of.setting, item).find((field) => this.way.now.shown(field)) ?? null;
+	}
+
+	/** What is wrong with the answer to a field; what is missing only once they have tried to go on. */
+	wrong(field: Field): string {
+		const answer = this.way.now.answer(field);
+		if (answer && !isBlank(answer)) {
+			const no = this.way.now.check(field, answer);
+			return no ? this.words().refusal(no) : '';
+		}
+		const missing = this.way.now.required(field) && kindOf(field.kind).filledBy === 'person';
+		return missing && this.tried
+			? this.words().refusal({ code: 'answer-missing', say: '', values: { label: field.label } })
+			: '';
+	}
+
+	/** What is wrong with somebody's name and address, said once they have tried to go on. */
+	wrongWho(who: Somebody, own: boolean): string {
+		if (!this.tried) return '';
+		if (who.name.trim() === '') return this.words()(own ? 'error.own-name-missing' : 'error.name-missing');
+		return isAddress(who.email.trim()) ? '' : this.words()('error.bad-address');
+	}
+
+	/** Whether this page has all that it needs. */
+	get complete(): boolean {
+		const fine = (who: Somebody) => who.name.trim() !== '' && isAddress(who.email.trim());
+		if (this.at === '') return fine(this.visitor) && (!this.prepares || fine(this.them));
+		const here = this.passed;
+		if (!here || this.way.closed) return false;
+		return here.items.every((item) => {
+			if (item.is === 'people')
+				return here.roles[item.id]!.every((role) => {
+					const who = this.named[role]!;
+					return fine(who) || (this.isOptional(role) && `${who.name}${who.email}`.trim() === '');
+				});
+			const field = this.fieldOf(item);
+			if (!field || field.kind === 'computed') return true;
+			const answer = this.way.now.answer(field);
+			if (!answer || isBlank(answer)) return !this.way.now.required(field);
+			return this.way.now.check(field, answer) === null;
+		});
+	}
+
+	isOptional(role: string): boolean {
+		return this.of.plan.people.find(({ id }) => id === role)?.optional === true;
+	}
+
+	/** To the next page of this way; false where something is still missing here. */
+	next(): boolean {
+		this.tried = !this.complete;
+		if (this.tried) return false;
+		this.at = this.way.pages[this.index + 1]?.page.id ?? END;
+		return true;
+	}
+
+	back(): void {
+		this.tried = false;
+		const before = this.at === END ? this.way.pages.length - 1 : this.index - 1;
+		this.at = this.way.pages[before]?.page.id ?? '';
+	}
+
+	/** To where an error lies. */
+	show(at: string): void {
+		const passed = this.way.pages.find(
+			({ items, roles }) =>
+				Object.values(roles).some((list) => list.includes(at)) ||
+				items.some((item) => fieldsOfItem(this.of.plan, this.of.setting, item).some(({ id }) => id === at))
+		);
+		if (passed) this.at = passed.page.id;
+		else if (at === 'name' || at === 'email') this.at = '';
+		this.tried = true;
+	}
+}
+
+/** After the last page: to confirm the address and go to the document. */
+export const END = 'end';
