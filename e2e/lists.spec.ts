@@ -114,3 +114,18 @@ test('settings say what was changed, and take it back', async ({ page }) => {
 	await ready(page);
 	await expect(box).toHaveAttribute('aria-checked', was!);
 });
+
+test('what is typed into a search before the page answers stays there', async ({ page }) => {
+	await signIn(page, server);
+	let release = () => {};
+	const held = new Promise<void>((resolve) => (release = resolve));
+	await page.route(/_app\/.*\.js$/, async (route) => {
+		await held;
+		await route.continue();
+	});
+	await page.goto(`${server.origin}/records`, { waitUntil: 'commit' });
+	await page.getByRole('searchbox', { name: 'Search records' }).fill('viola');
+	release();
+	await ready(page);
+	await expect(page.getByRole('searchbox', { name: 'Search records' })).toHaveValue('viola');
+});

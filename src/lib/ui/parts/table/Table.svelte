@@ -142,6 +142,23 @@
 	});
 	const drawn = $derived(near.drawn);
 
+	// a long list keeps the widths that its columns have at first: otherwise each row that comes would have them all reckoned anew, and
+	// the columns would move under the hand
+	const LONG = 200;
+	let head = $state<HTMLTableRowElement>();
+	let widths = $state.raw<number[] | null>(null);
+	let room = $state(0);
+	const long = $derived(model.length > LONG);
+	$effect(() => {
+		void [shown, choosable, room];
+		widths = null;
+		if (!long || !near.mounted) return;
+		const frame = requestAnimationFrame(() => {
+			widths = [...(head?.cells ?? [])].map((cell) => cell.getBoundingClientRect().width);
+		});
+		return () => cancelAnimationFrame(frame);
+	});
+
 	// the next page comes before its place is in view
 	let fetching = $state(false);
 	$effect(() => {
@@ -221,13 +238,22 @@
 {/if}
 <div
 	bind:this={scroller}
+	bind:clientWidth={room}
 	class="relative overflow-x-auto"
 	style:max-height={height}
 	style:overflow-y={height ? 'auto' : null}
 >
-	<table class="list" role="grid" aria-label={label} aria-rowcount={(total ?? model.length) + 1}>
+	<table
+		class="list {widths ? 'table-fixed' : ''}"
+		role="grid"
+		aria-label={label}
+		aria-rowcount={(total ?? model.length) + 1}
+	>
+		{#if widths}<colgroup
+				>{#each widths as width, i (i)}<col style:width="{width}px" />{/each}</colgroup
+			>{/if}
 		<thead class={height ? 'sticky top-0 z-10 bg-sheet' : ''}>
-			<tr aria-rowindex={1}>
+			<tr bind:this={head} aria-rowindex={1}>
 				{#if choosable}<th class="w-8"
 						><Check
 							label="Choose all that are listed"

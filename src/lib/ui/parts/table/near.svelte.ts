@@ -24,7 +24,7 @@ export class Near {
 		}
 	) {
 		onMount(() => {
-			const options = { ...this.#options(), estimateSize: of.estimate, overscan: 12 };
+			const options = { ...this.#options(), estimateSize: of.estimate, overscan: 6 };
 			this.#store = (of.scroller()
 				? createVirtualizer<HTMLElement, HTMLElement>({ ...options, getScrollElement: () => of.scroller() ?? null })
 				: createWindowVirtualizer<HTMLElement>(options)) as unknown as Readable<Virtual>;
@@ -42,6 +42,16 @@ export class Near {
 		return {
 			count: ids.length,
 			getItemKey: (index: number) => ids[index] ?? index,
+			// a row that comes is as high as it was, or is thought to be, until its own size is told after the layout: asking for it
+			// would lay out the page once more for each
+			measureElement: (
+				row: Element,
+				told: ResizeObserverEntry | undefined,
+				virtual: { measurementsCache: { size: number }[] }
+			) =>
+				told?.borderBoxSize[0]?.blockSize ??
+				virtual.measurementsCache[Number((row as HTMLElement).dataset['index'])]?.size ??
+				this.of.estimate(),
 			// where the rows begin on the page, which scrolls as a whole
 			scrollMargin: !this.of.scroller() && body ? body.getBoundingClientRect().top + window.scrollY : 0
 		};
@@ -53,12 +63,13 @@ export class Near {
 	});
 	#margin = $derived(this.#now?.current.options.scrollMargin ?? 0);
 
-	/** the places of the rows that are drawn */
-	drawn = $derived.by(() =>
-		this.mounted
-			? this.#items.map(({ index }) => index)
-			: Array.from({ length: Math.min(FIRST, this.of.ids().length) }, (_, index) => index)
+	// numbers, so that a scroll within the same rows asks nothing anew of the table
+	#first = $derived(this.mounted ? (this.#items[0]?.index ?? 0) : 0);
+	#end = $derived.by(() =>
+		this.mounted ? (this.#items[this.#items.length - 1]?.index ?? -1) + 1 : Math.min(FIRST, this.of.ids().length)
 	);
+	/** the places of the rows that are drawn */
+	drawn = $derived(Array.from({ length: Math.max(0, this.#end - this.#first) }, (_, i) => this.#first + i));
 	before = $derived(this.#items.length > 0 ? this.#items[0]!.start - this.#margin : 0);
 	after = $derived.by(() => {
 		const last = this.#items[this.#items.length - 1];
