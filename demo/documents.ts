@@ -278,3 +278,51 @@ export async function expenseClaim(): Promise<Letter> {
 	]);
 	return t.done();
 }
+
+/** Youth consent as it is begun from a page: what was asked there stands in it, and a second guardian has a place. */
+export async function consentFromPage(): Promise<Letter> {
+	const t = await Typesetter.begin('Youth player consent');
+	t.title('Youth player consent');
+	t.paragraph('For a young player who has been invited to play beside the orchestra in the spring.');
+	t.blank('Date of birth', 'player.birthday', 140);
+	t.blank('Who has custody', 'player.custody', 240);
+	t.blank('Instrument', 'player.instrument', 240);
+	t.clause(
+		1,
+		'Travel',
+		'Young players travel in the second van with two adults of the company, and are met and brought home at the times of the call sheet.'
+	);
+	t.clause(
+		2,
+		'Health',
+		'The guardian tells us of medicines and allergies. In an emergency the company manager may agree to treatment when the guardian cannot be reached.'
+	);
+	t.blank('Medicines and allergies', 'guardian.health', 280, 24);
+	t.newPage();
+	t.paragraph('I have read both pages of this consent and agree to them.');
+	t.signatures([
+		{ key: 'player', label: 'Player' },
+		{ key: 'guardian', label: 'Guardian' }
+	]);
+	t.signatures([{ key: 'second', label: 'Second guardian' }]);
+	return t.done();
+}
+
+/** Hall hire as a private hirer begins it from a page. */
+export async function hallHireFromPage(): Promise<Letter> {
+	const t = await Typesetter.begin('Rehearsal hall hire');
+	t.title('Rehearsal hall hire');
+	t.paragraph('Our rehearsal hall at Brindlevale is let to private persons for a day at a time.');
+	t.blank('County of residence', 'hirer.county', 200);
+	t.blank('Hired', 'hirer.how', 200);
+	t.blank('Day', 'hirer.day', 140);
+	t.blank('Fee', 'hirer.fee', 140);
+	t.clause(1, 'Use', 'The hirer leaves the hall as it was found and hands the keys back on the same day.');
+	t.clause(2, 'Who is bound', 'In Aldmoor, Brint and Corve spouses hire together, and both sign.');
+	t.signatures([
+		{ key: 'hirer', label: 'Hirer' },
+		{ key: 'spouse', label: 'Spouse' }
+	]);
+	t.signatures([{ key: 'orchestra', label: 'For the orchestra' }]);
+	return t.done();
+}

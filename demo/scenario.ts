@@ -19,6 +19,7 @@ import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templ
 import { setOrganisation } from '../src/lib/server/settings';
 import { takePlaces } from '../src/lib/core/plan';
 import { expenseClaim } from './forms/tuned';
+import { DEMO_CASES, happensAsCase, makeIntakes } from './intakes';
 import { PASSWORD } from './password';
 import { planOf, type Role } from './plans';
 import { specials } from './special';
@@ -212,7 +213,7 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	const queue = cases.flatMap((one, n) =>
 		happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n, templates?.[one.kind] ?? null)
 	);
-	if (cases === CASES) queue.push(...specials(house, odile));
+	if (cases === CASES) queue.push(...specials(house, odile), ...casesFromPages(house, odile));
 	// everything of the year in the order of time, so that the log of events stands in it too
 	for (const { day, run } of queue.sort((a, b) => a.day - b.day)) {
 		at(day);
@@ -229,6 +230,23 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	}
 	const { packets } = house.db.prepare<[], { packets: number }>('SELECT count(*) AS packets FROM packets').get()!;
 	return { packets, drafts };
+}
+
+/** Pages that people start packets from, and their cases. */
+function casesFromPages(house: House, odile: Account): { day: number; run: () => Promise<void> }[] {
+	let slugs: Awaited<ReturnType<typeof makeIntakes>>;
+	return [
+		{
+			day: -24.5,
+			run: async () => {
+				slugs = await makeIntakes(house, odile);
+			}
+		},
+		...DEMO_CASES.map((one, n) => ({
+			day: -one.ago - n / 100,
+			run: () => happensAsCase(house, slugs[one.intake], one, n)
+		}))
+	];
 }
 
 /** What happens to one packet, each with its day (counted from today, negative in the past, with a part of a day). */

@@ -13,7 +13,12 @@ import { acceptedLanguages } from '$lib/words';
 import { logOf } from '$lib/server/log';
 
 /** Pages that Pellum itself shows in a frame; no other site may. */
-const FRAMED = ['/stand-ins/mailbox/[id]/letter', '/bench/[id]/rehearse', '/batches/[id]/rehearse'];
+const FRAMED = [
+	'/stand-ins/mailbox/[id]/letter',
+	'/bench/[id]/rehearse',
+	'/batches/[id]/rehearse',
+	'/intakes/[id]/rehearse'
+];
 
 const log = logOf('pellum');
 

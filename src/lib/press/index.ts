@@ -20,7 +20,7 @@ export {
 	wordInWorker,
 	type Following
 } from './pool';
-export { addColumnsInWorker, readyBookInWorker, tableInWorker } from './sheet';
+export { addColumnsInWorker, plainBookInWorker, readyBookInWorker, tableInWorker } from './sheet';
 export { sweepMemory } from './memory';
 export type { PagePlace } from './page-order';
 export { languagesFor } from './ocr';

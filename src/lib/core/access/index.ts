@@ -29,6 +29,7 @@ export type Thing =
 	/** `working`: the template that is being changed in it */
 	| { is: 'draft'; owner: string; working: Extract<Thing, { is: 'template' }> | null }
 	| { is: 'batch'; owner: string }
+	| { is: 'intake'; owner: string }
 	/** a document or a picture: reached through what holds it, never by its digest alone */
 	| { is: 'file'; heldBy: Exclude<Thing, { is: 'file' }>[] };
 
@@ -48,6 +49,7 @@ export function may(who: Who, doing: Doing, thing: Thing): boolean {
 		case 'draft':
 			return thing.working ? may(who, 'change', thing.working) : thing.owner === who.id;
 		case 'batch':
+		case 'intake':
 			return thing.owner === who.id;
 		case 'template': {
 			if (thing.owner === who.id) return true;

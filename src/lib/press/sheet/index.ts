@@ -1,7 +1,7 @@
 import { refuse, type Refusal } from '../../core/refusal';
 import { bySize, refusedFor } from '../pool';
 import type { Table } from './read';
-import type { Added, Ready } from './write';
+import type { Added, Plain, Ready } from './write';
 
 export { type Table } from './read';
 
@@ -33,3 +33,6 @@ export async function addColumnsInWorker(job: Added): Promise<Uint8Array | Refus
 
 /** A sheet to be filled in, as a workbook, in a worker. */
 export const readyBookInWorker = (job: Ready): Promise<Uint8Array> => bySize('readyBook', job, 0, TIME);
+
+/** Rows as a workbook, in a worker. */
+export const plainBookInWorker = (job: Plain): Promise<Uint8Array> => bySize('plainBook', job, 0, TIME);

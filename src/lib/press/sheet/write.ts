@@ -31,6 +31,24 @@ export async function addColumns({ bytes, sheet, heads, columns, cells }: Added)
 	return new Uint8Array(await book.xlsx.writeBuffer());
 }
 
+/** Rows under their heads. */
+export interface Plain {
+	title: string;
+	columns: string[];
+	rows: string[][];
+}
+
+/** That as a workbook; every cell is typed as text, so that nothing runs as a formula. */
+export async function plainBook({ title, columns, rows }: Plain): Promise<Uint8Array> {
+	const book = await workbook();
+	book.title = title;
+	const sheet = book.addWorksheet('Cases', { views: [{ state: 'frozen', ySplit: 1 }] });
+	sheet.columns = columns.map((header) => ({ header, width: 24, style: { numFmt: '@' } }));
+	sheet.getRow(1).font = { bold: true };
+	sheet.addRows(rows);
+	return new Uint8Array(await book.xlsx.writeBuffer());
+}
+
 /** A sheet to be filled in: heads, an example, and a second sheet that says what each column takes. */
 export interface Ready {
 	title: string;

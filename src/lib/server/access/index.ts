@@ -37,6 +37,10 @@ export function thingOf(db: Db, kind: Kind, id: string, account: Account): Thing
 			const row = db.prepare<[string], { owner: string }>('SELECT owner FROM batches WHERE id = ?').get(id);
 			return row ? { is: 'batch', owner: row.owner } : null;
 		}
+		case 'intake': {
+			const row = db.prepare<[string], { owner: string }>('SELECT owner FROM intakes WHERE id = ?').get(id);
+			return row ? { is: 'intake', owner: row.owner } : null;
+		}
 		case 'file':
 			return { is: 'file', heldBy: holdersOf(db, id, account) };
 	}

@@ -10,6 +10,7 @@ export { batchLines, standingOf } from './lines';
 export { readySheet } from './ready';
 export { batchRows } from './rows';
 export { goOn, pauseRun, runBatch, stopRun } from './running';
+export { readSheet } from './sheets';
 export { sheetBack } from './standing';
 export { dropFolder, lookForSheets } from './in-folder';
 export { seenTrouble, sheetsToLookAt, standingOpen, standOpen, takeSheet } from './standing-open';

@@ -40,6 +40,8 @@ export interface Case {
 	entered: Entered | null;
 	/** the account of the office that has taken it over */
 	takenBy: string | null;
+	/** it was reached by that one's link */
+	byOffice: boolean;
 	packet: string | null;
 }
 
@@ -57,6 +59,7 @@ interface Row {
 	proved_at: string | null;
 	taken_by: string | null;
 	packet: string | null;
+	by_office?: 0 | 1 | null;
 }
 
 export const NO_CASE = refuse('case-gone', 'What was begun here is not kept any more. Begin again.');
@@ -64,11 +67,12 @@ export const NO_CASE = refuse('case-gone', 'What was begun here is not kept any 
 /** The case of a link that a visitor has. */
 export function caseAt(house: House, token: string): Case | Refusal {
 	const row = house.db
-		.prepare<[string], Row>(
-			`SELECT id, intake, version, plan, page, known, language, visitor, email, entered, proved_at, taken_by, packet
-			 FROM cases WHERE token_hash = ?`
+		.prepare<{ hash: string }, Row>(
+			`SELECT id, intake, version, plan, page, known, language, visitor, email, entered, proved_at, taken_by, packet,
+			 taken_hash = @hash AS by_office
+			 FROM cases WHERE token_hash = @hash OR taken_hash = @hash`
 		)
-		.get(tokenHash(token));
+		.get({ hash: tokenHash(token) });
 	return row ? caseIn(house, row) : NO_CASE;
 }
 
@@ -98,6 +102,7 @@ function caseIn(house: House, row: Row): Case | Refusal {
 		proved: row.proved_at !== null,
 		entered: row.entered === null ? null : (JSON.parse(row.entered) as Entered),
 		takenBy: row.taken_by,
+		byOffice: row.by_office === 1,
 		packet: row.packet
 	};
 }

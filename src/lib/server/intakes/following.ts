@@ -10,7 +10,7 @@ import {
 	type FollowedWhat,
 	type SentPacket
 } from '../../core/packet';
-import { isRefusal, type Refusal } from '../../core/refusal';
+import { isRefusal } from '../../core/refusal';
 import { filledIn, type Given } from '../../core/template';
 import { dayIn } from '../../core/calendar';
 import { officeNote } from '../../words/case-mail';
@@ -224,13 +224,24 @@ async function sendLetter(
 	return null;
 }
 
+/** How many rows have followed, by follow-up. */
+export function rowCounts(house: House, intake: string): Record<string, number> {
+	const { setting } = readIntake(house, intake) as KeptIntake;
+	const last = house.db
+		.prepare<[string, string], number | null>('SELECT max(n) FROM intake_rows WHERE intake = ? AND follow_up = ?')
+		.pluck();
+	return Object.fromEntries(
+		setting.then.flatMap(({ id, does }) => (does.is === 'row' ? [[id, last.get(intake, id) ?? 0] as const] : []))
+	);
+}
+
 /** The rows that have followed, in their order, with the keys that any of them has. */
 export function rowsThatFollowed(
 	house: House,
 	intake: string,
 	followUp: string,
 	most = 10_000
-): { columns: string[]; rows: string[][] } | Refusal {
+): { columns: string[]; rows: string[][] } {
 	const cells = house.db
 		.prepare<[string, string, number], string>(
 			'SELECT cells FROM intake_rows WHERE intake = ? AND follow_up = ? ORDER BY n LIMIT ?'

@@ -39,9 +39,11 @@ export function handIn(house: House, token: string, wanted: unknown, address: st
 		if (isRefusal(intake)) return intake;
 		const { starting } = given;
 		const email = starting.visitor.email.trim();
-		const no = strangerFault(one, email) ?? unproved(one, email) ?? full(house, one, intake.handed);
+		// whoever of the office has taken it over stands for it
+		const taker = one.byOffice && one.takenBy !== null ? accountById(house, one.takenBy) : null;
+		const no = (taker ? null : (strangerFault(one, email) ?? unproved(one, email))) ?? full(house, one, intake.handed);
 		if (no) return no;
-		if (handedFrom(house, one.intake, address) >= one.setting.perAddress) return TOO_MANY;
+		if (!taker && handedFrom(house, one.intake, address) >= one.setting.perAddress) return TOO_MANY;
 		const way = wayOf(house, one, given.answers);
 		const language = starting.visitor.locale ?? one.language;
 		const made = casePlan(one.plan, one.setting, way, {
@@ -55,9 +57,9 @@ export function handIn(house: House, token: string, wanted: unknown, address: st
 			begun: {
 				intake: one.intake,
 				heading: one.setting.heading,
-				by: { name: starting.visitor.name.trim(), email },
-				prepares: starting.prepares !== null,
-				proved: one.proved,
+				by: taker ? { name: taker.name, email: taker.email } : { name: starting.visitor.name.trim(), email },
+				prepares: taker !== null || starting.prepares !== null,
+				proved: taker === null && one.proved,
 				entered: Object.keys(made.answers)
 			}
 		});
@@ -70,7 +72,7 @@ export function handIn(house: House, token: string, wanted: unknown, address: st
 			)
 			.run(now, now, sent.packet, starting.visitor.name.trim(), email, one.id);
 		house.db.prepare('UPDATE intakes SET handed = handed + 1 WHERE id = ?').run(one.intake);
-		return handedIn(house, { ...one, packet: sent.packet }, sent, starting.prepares === null);
+		return handedIn(house, { ...one, packet: sent.packet }, sent);
 	});
 }
 
@@ -112,7 +114,8 @@ function handedIn(house: House, one: Case, packet: SentPacket, self = packet.beg
 	const turn = packet.status === 'out' && packet.stop === stopOf(packet.plan, starter);
 	return {
 		packet: packet.packet,
-		to: self && turn ? `/s/${newLink(house.db, packet.packet, starter, house.now())}` : null,
+		// nobody of the office gets the way to sign for somebody
+		to: self && turn && !one.byOffice ? `/s/${newLink(house.db, packet.packet, starter, house.now())}` : null,
 		name: first?.name ?? ''
 	};
 }

@@ -1,5 +1,6 @@
 export { caseAt, caseById, checkedEntered, wayOf, type Case, type Entered } from './case';
-export { followUp, rowsThatFollowed, type FollowJob } from './following';
+export { answersOfCases, asFile, codeAsPng, codeAsSvg } from './exporting';
+export { followUp, rowCounts, rowsThatFollowed, type FollowJob } from './following';
 export { caseFault, handIn, type HandedIn } from './handing-in';
 export { casesOf, leftAt, sweepCases, takeOver, type CaseRow, type CaseStanding } from './office';
 export {
@@ -16,5 +17,6 @@ export {
 	type IntakeRow,
 	type KeptIntake
 } from './store';
-export { visitorView, type VisitorView } from './view';
+export { invitePeople, peopleOn } from './people';
+export { shownOf, visitorView, type VisitorView } from './view';
 export { askCaseCode, beginCase, invitedBy, keepCase, letterJob, newCaseCode, openIntake, proveCase } from './visiting';

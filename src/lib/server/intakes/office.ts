@@ -108,16 +108,17 @@ export function leftAt(house: House, intake: string): Record<string, number> {
  * Somebody of the office goes on with a case that is stuck: a link to it of their own, with what the visitor has entered. Whoever began
  * it keeps theirs. Refuses one that was handed in, or whose address was never proved: of that one nothing is kept here.
  */
-export function takeOver(house: House, account: Account, id: string): { to: string } | Refusal {
+export function takeOver(house: House, account: Account, of: string, id: string): { to: string } | Refusal {
 	const one = caseById(house, id);
 	if (isRefusal(one)) return one;
+	if (one.intake !== of) return refuse('case-gone', 'There is no such case here.');
 	const intake = readIntake(house, one.intake);
 	if (isRefusal(intake)) return intake;
 	if (one.packet !== null) return refuse('case-handed', 'It was handed in. Its packet is under “Out now”.');
 	if (!one.entered)
 		return refuse('case-unproved', 'Nothing of it is kept here: the visitor has not confirmed an address yet.');
 	const { token, hash } = newToken();
-	house.db.prepare('UPDATE cases SET taken_by = ?, token_hash = ? WHERE id = ?').run(account.id, hash, id);
+	house.db.prepare('UPDATE cases SET taken_by = ?, taken_hash = ? WHERE id = ?').run(account.id, hash, id);
 	return { to: `/i/${intake.slug}/${token}` };
 }
 

@@ -227,15 +227,16 @@ export interface IntakeRow {
 	ahead: boolean;
 }
 
-/** All intakes, what was changed last first. */
-export function listIntakes(house: House): IntakeRow[] {
+/** The intakes of an account, of an owner all; what was changed last first. */
+export function listIntakes(house: House, account: Account): IntakeRow[] {
 	return house.db
-		.prepare<[], Omit<IntakeRow, 'ahead'> & { ahead: 0 | 1 }>(
+		.prepare<{ me: string; all: 0 | 1 }, Omit<IntakeRow, 'ahead'> & { ahead: 0 | 1 }>(
 			`SELECT i.id, i.slug, i.setting ->> '$.heading' AS heading, t.title AS template, a.name AS owner, i.state, i.begun, i.handed,
 			 i.changed_at AS changedAt,
 			 i.version > 0 AND i.setting <> (SELECT v.setting FROM intake_versions v WHERE v.intake = i.id AND v.version = i.version) AS ahead
-			 FROM intakes i JOIN templates t ON t.id = i.template JOIN accounts a ON a.id = i.owner ORDER BY i.changed_at DESC LIMIT 500`
+			 FROM intakes i JOIN templates t ON t.id = i.template JOIN accounts a ON a.id = i.owner
+			 WHERE i.owner = @me OR @all = 1 ORDER BY i.changed_at DESC LIMIT 500`
 		)
-		.all()
+		.all({ me: account.id, all: account.level === 'owner' ? 1 : 0 })
 		.map((row) => ({ ...row, ahead: row.ahead === 1 }));
 }

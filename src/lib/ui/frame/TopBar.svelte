@@ -15,6 +15,7 @@
 			? []
 			: [
 					{ to: '/templates', name: 'Templates' },
+					{ to: '/intakes', name: 'Intake' },
 					{ to: '/batches', name: 'Batches' }
 				]),
 		{ to: '/records', name: 'Records' },

@@ -40,7 +40,9 @@ CREATE TABLE cases (
 	email TEXT NOT NULL DEFAULT '',
 	entered TEXT,
 	proved_at TEXT,
+	-- somebody of the office goes on with it, by a link of their own
 	taken_by TEXT REFERENCES accounts (id),
+	taken_hash TEXT UNIQUE,
 	handed_at TEXT,
 	packet TEXT
 ) STRICT;

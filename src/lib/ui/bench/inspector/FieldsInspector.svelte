@@ -13,7 +13,7 @@
 	import PinPart from './PinPart.svelte';
 	import { personChoices } from '../person-choices';
 	import { SenderPart } from '../route';
-	import WhenPart from '../WhenPart.svelte';
+	import { WhenPart } from '../../rules';
 	import WherePart from './WherePart.svelte';
 
 	let { bench, fields, onrepeat }: { bench: Bench; fields: Field[]; onrepeat: () => void } = $props();

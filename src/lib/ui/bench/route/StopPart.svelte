@@ -7,7 +7,7 @@
 	import { checkRule, isFault } from '../../../core/rule';
 	import type { Bench } from '../bench.svelte';
 	import { changeStop } from '../../../core/plan';
-	import WhenPart from '../WhenPart.svelte';
+	import { WhenPart } from '../../rules';
 
 	/** Where somebody stands on the route, when their stop opens, and when it is done. */
 	let { bench, person }: { bench: Bench; person: PlanPerson } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { keyTypes, ruleFault, ruleOfComputed } from '../../../../core/field';
-	import RuleBox from '../../RuleBox.svelte';
+	import { RuleBox } from '../../../rules';
 	import DateLook from '../DateLook.svelte';
 	import NumberLook from '../NumberLook.svelte';
 	import type { Settings } from '../settings.svelte';

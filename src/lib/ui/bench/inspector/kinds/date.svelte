@@ -3,7 +3,7 @@
 	import { ruleFault } from '../../../../core/field';
 	import { dayOf } from '../../../../core/rule';
 	import Day from '../../../parts/Day.svelte';
-	import RuleBox from '../../RuleBox.svelte';
+	import { RuleBox } from '../../../rules';
 	import Choice from '../../../parts/Choice.svelte';
 	import DateLook from '../DateLook.svelte';
 	import type { Settings } from '../settings.svelte';

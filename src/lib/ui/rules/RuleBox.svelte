@@ -14,7 +14,7 @@
 	import { localeOf, type Field } from '../../core/packet';
 	import { asText, evaluate, isFault, LENGTH, typeName, type RuleFault } from '../../core/rule';
 	import What from '../help/What.svelte';
-	import type { Bench } from './bench.svelte';
+	import type { Ground } from './ground';
 
 	/** A rule being written: completion of keys and functions, the place of what is wrong, and what it gives now. */
 	let {
@@ -26,7 +26,7 @@
 		computes,
 		onchange
 	}: {
-		bench: Bench;
+		bench: Ground;
 		label: string;
 		source: string;
 		/** what is wrong with a rule, and where */

@@ -3,7 +3,7 @@
 	import Day from '../parts/Day.svelte';
 	import { groupOptions, keyTypes, optionsOf, questionOfKey } from '../../core/field';
 	import { howsFor, ruleOf, simpleOf, type How, type RuleFault } from '../../core/rule';
-	import type { Bench } from './bench.svelte';
+	import type { Ground } from './ground';
 	import RuleBox from './RuleBox.svelte';
 
 	/** When something holds: always, by a simple condition put together here, or by a rule that is written. */
@@ -16,7 +16,7 @@
 		offered = () => true,
 		onchange
 	}: {
-		bench: Bench;
+		bench: Ground;
 		/** the rule as it stands; '' where there is none */
 		source: string;
 		title: string;

@@ -1,0 +1,3 @@
+export type { Ground } from './ground';
+export { default as RuleBox } from './RuleBox.svelte';
+export { default as WhenPart } from './WhenPart.svelte';

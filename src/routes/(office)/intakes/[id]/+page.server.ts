@@ -1,0 +1,68 @@
+import { fail } from '@sveltejs/kit';
+import { isoDay } from '$lib/core/calendar';
+import { isRefusal, type Refusal } from '$lib/core/refusal';
+import { openRoles, roleName } from '$lib/core/template';
+import { house } from '$lib/server';
+import { formIn } from '$lib/server/forms';
+import {
+	casesOf,
+	codeAsSvg,
+	leftAt,
+	peopleOn,
+	putIntakeInUse,
+	readIntake,
+	rowCounts,
+	setIntakeState,
+	takeOver,
+	templatePlan,
+	versionOf
+} from '$lib/server/intakes';
+import { organisation } from '$lib/server/settings';
+import { planForUse } from '$lib/server/templates';
+import { listTemplates } from '$lib/server/templates';
+import { accountIn, orError, statusOf } from '$lib/server/web';
+
+export const load = async ({ params, locals }) => {
+	const account = accountIn(locals);
+	const intake = orError(readIntake(house(), params.id));
+	const template = orError(templatePlan(house(), intake, intake.setting.version));
+	const address = `${house().config.origin}/i/${intake.slug}`;
+	const { zone } = organisation(house().db);
+	const used = versionOf(house(), intake.id, intake.version);
+	return {
+		intake,
+		plan: template.plan,
+		template: template.title,
+		today: isoDay(zone, house().now().toISOString()),
+		now: house().now().toISOString(),
+		address,
+		code: await codeAsSvg(address),
+		ahead: used !== null && JSON.stringify(used) !== JSON.stringify(intake.setting),
+		people: peopleOn(house(), intake.id),
+		cases: casesOf(house(), account, intake.id),
+		left: leftAt(house(), intake.id),
+		rows: rowCounts(house(), intake.id),
+		templates: listTemplates(house(), account, { show: 'all', most: 200 }).flatMap(({ id, title, version }) => {
+			const found = version > 0 ? planForUse(house(), account, id) : null;
+			return found && !isRefusal(found)
+				? [{ id, title, roles: openRoles(found.plan).map((person) => ({ id: person.id, name: roleName(person) })) }]
+				: [];
+		})
+	};
+};
+
+const told = (no: Refusal | null) => (no ? fail(statusOf(no), { say: no.say, at: no.at ?? '' }) : { done: true });
+
+export const actions = {
+	use: async ({ params, locals, request }) => {
+		const revision = Number((await formIn(request)).text('revision'));
+		const used = putIntakeInUse(house(), accountIn(locals), params.id, revision);
+		return told(isRefusal(used) ? used : null);
+	},
+	close: ({ params }) => told(setIntakeState(house(), params.id, 'closed')),
+	open: ({ params }) => told(setIntakeState(house(), params.id, 'open')),
+	take: async ({ params, locals, request }) => {
+		const taken = takeOver(house(), accountIn(locals), params.id, (await formIn(request)).text('case'));
+		return isRefusal(taken) ? told(taken) : { to: taken.to };
+	}
+};

@@ -1,0 +1,28 @@
+<script lang="ts">
+	import VisitFrame from '$lib/ui/visit/VisitFrame.svelte';
+	import VisitPage from '$lib/ui/visit/VisitPage.svelte';
+
+	let { data } = $props();
+</script>
+
+<VisitFrame
+	base=""
+	heading={data.heading}
+	{...data.organisation}
+	language={data.language}
+	direction={data.language === 'ar' ? 'rtl' : 'ltr'}
+	texts={data.texts}
+	languages={data.languages}
+>
+	<VisitPage
+		visited={{ setting: data.setting, plan: data.plan, today: data.today, locale: data.locale, known: {} }}
+		html={data.html}
+		heading={data.heading}
+		organisation={data.organisation.name}
+		contact={data.contact}
+		base=""
+		door={null}
+		begun={null}
+		rehearsed
+	/>
+</VisitFrame>
