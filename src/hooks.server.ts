@@ -9,6 +9,7 @@ import { permitted } from '$lib/server/access';
 import { doorName } from '$lib/server/door-name';
 import { askedAt, mostAt, passage } from '$lib/server/doors';
 import { tellRefused } from '$lib/server/office-record/refused';
+import { framesFor } from '$lib/server/intakes';
 import { acceptedLanguages } from '$lib/words';
 import { logOf } from '$lib/server/log';
 
@@ -52,7 +53,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const response = no ?? (await resolve(event));
 	// what failed for a while only is to be tried again, by the page itself
 	response.headers.set('X-Request-Id', locals.request);
-	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, route, url);
+	return guarded(locals.failed ? new Response(response.body, later(response.headers)) : response, event, route);
 };
 
 const NOT_YOURS = 'Only whose it is may do this, or an owner of the office.';
@@ -123,14 +124,20 @@ async function busy(request: Request): Promise<Response | null> {
 }
 
 /** The headers of every answer; those that static files have too stand in scripts/serve.mjs. */
-function guarded(response: Response, route: string | null, url: URL): Response {
+function guarded(response: Response, { params, url }: RequestEvent, route: string | null): Response {
 	const framed = FRAMED.includes(route ?? '');
+	const origins = framed ? [] : framesFor(house(), route, params);
 	const { headers } = response;
 	headers.set('X-Content-Type-Options', 'nosniff');
-	headers.set('X-Frame-Options', framed ? 'SAMEORIGIN' : 'DENY');
+	// X-Frame-Options knows no origins (RFC 7034 §2.1): where some are meant, the policy says which
+	if (origins.length > 0) headers.delete('X-Frame-Options');
+	else headers.set('X-Frame-Options', framed ? 'SAMEORIGIN' : 'DENY');
 	const policy = headers.get('Content-Security-Policy');
-	if (policy && framed)
-		headers.set('Content-Security-Policy', policy.replace("frame-ancestors 'none'", "frame-ancestors 'self'"));
+	if (policy && (framed || origins.length > 0))
+		headers.set(
+			'Content-Security-Policy',
+			policy.replace("frame-ancestors 'none'", `frame-ancestors ${["'self'", ...origins].join(' ')}`)
+		);
 	// 'same-origin' and not 'no-referrer', under which a form's own Origin would be null
 	headers.set('Referrer-Policy', 'same-origin');
 	headers.set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');

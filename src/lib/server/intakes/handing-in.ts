@@ -18,6 +18,7 @@ import { handedFrom, strangerFault, TOO_MANY } from './visiting';
 /** What comes of a case: a packet whose first person finds filled in what was answered. */
 export interface HandedIn {
 	packet: string;
+	reference: string;
 	/** where the visitor goes on to sign; null where it is somebody else's turn */
 	to: string | null;
 	/** whose turn it is */
@@ -114,6 +115,7 @@ function handedIn(house: House, one: Case, packet: SentPacket, self = packet.beg
 	const turn = packet.status === 'out' && packet.stop === stopOf(packet.plan, starter);
 	return {
 		packet: packet.packet,
+		reference: packet.reference,
 		// nobody of the office gets the way to sign for somebody
 		to: self && turn && !one.byOffice ? `/s/${newLink(house.db, packet.packet, starter, house.now())}` : null,
 		name: first?.name ?? ''

@@ -1,6 +1,7 @@
 export { caseAt, caseById, checkedEntered, wayOf, type Case, type Entered } from './case';
 export { answersOfCases, asFile, codeAsPng, codeAsSvg } from './exporting';
 export { followUp, rowCounts, rowsThatFollowed, type FollowJob } from './following';
+export { framesFor } from './framing';
 export { caseFault, handIn, type HandedIn } from './handing-in';
 export { casesOf, leftAt, sweepCases, takeOver, type CaseRow, type CaseStanding } from './office';
 export {

@@ -43,7 +43,7 @@
 
 <header class="flex flex-wrap items-center gap-x-4 gap-y-2 px-5 py-3">
 	<div class="min-w-0 flex-[1_1_280px]">
-		<h1 class="truncate text-[19px]">{making.setting.heading || 'Without a heading'}</h1>
+		<h1 class="truncate text-[19px] leading-7">{making.setting.heading || 'Without a heading'}</h1>
 		<p class="text-[14px] text-quiet">
 			Intake of {template} · {STATE[intake.state]}{intake.version > 0 && changed ? ', changed since' : ''} ·
 			<span role="status"
@@ -51,10 +51,10 @@
 			>
 		</p>
 	</div>
-	<button type="button" class="plain" disabled={!making.canUndo} onclick={() => making.undo()}
+	<button type="button" class="plain inline-flex items-center gap-1.5" disabled={!making.canUndo} onclick={() => making.undo()}
 		><Undo2 size={15} aria-hidden="true" /> Undo</button
 	>
-	<button type="button" class="plain" disabled={!making.canRedo} onclick={() => making.redo()}
+	<button type="button" class="plain inline-flex items-center gap-1.5" disabled={!making.canRedo} onclick={() => making.redo()}
 		><Redo2 size={15} aria-hidden="true" /> Redo</button
 	>
 	{#if making.found.length > 0}

@@ -51,7 +51,15 @@
 			class="grid size-[34px] shrink-0 place-items-center overflow-hidden rounded-sm"
 			style:background={logo ? 'white' : colour}
 		>
-			{#if logo}<img src="/logo" alt="" class="max-h-full max-w-full" />{/if}
+			{#if logo}<img src="/logo" alt="" class="max-h-full max-w-full" />
+			{:else}<svg width="26" height="14" aria-hidden="true"
+					><line x1="5" x2="17" y1="7" y2="7" stroke="#fffefa" stroke-width="2" /><circle
+						cx="5"
+						cy="7"
+						r="3.5"
+						fill="#fffefa"
+					/><circle cx="20" cy="7" r="4" fill="none" stroke="#fffefa" stroke-width="2" /></svg
+				>{/if}
 		</span>
 		<div class="min-w-0 flex-1 py-2">
 			<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7"><bdi>{heading}</bdi></h1>

@@ -1,8 +1,8 @@
 /**
- * What a page around the frame is told (docs/intake.md): `{ pellum: 'started' | 'handed in' | 'height', … }` by `postMessage`, to
+ * What a page around the frame is told (docs/intake.md): `{ pellum: 'started' | 'handed in' | 'finished' | 'height', … }` by `postMessage`, to
  * whatever page that is. Nothing of it is secret: neither answers nor names.
  */
-export function tell(what: 'started' | 'handed in', reference = ''): void {
+export function tell(what: 'started' | 'handed in' | 'finished', reference = ''): void {
 	if (typeof window === 'undefined' || window.parent === window) return;
 	window.parent.postMessage({ pellum: what, ...(reference && { reference }) }, '*');
 }

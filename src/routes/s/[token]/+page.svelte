@@ -8,6 +8,7 @@
 	import { send } from '$lib/ui/signing/keeper';
 	import SigningHead from '$lib/ui/signing/SigningHead.svelte';
 	import { giveWords } from '$lib/ui/signing/words';
+	import { tell, tellHeight } from '$lib/ui/visit/frame';
 	import { ENGLISH, wordsIn, type WordKey } from '$lib/words/words';
 
 	let { data } = $props();
@@ -51,6 +52,12 @@
 			? sessionStorage.getItem('pellum-host')
 			: null
 	);
+
+	// where it stands in a frame of an office's website, that page hears how high it is and that somebody is done
+	$effect(tellHeight);
+	$effect(() => {
+		if (view.state === 'finished') tell('finished');
+	});
 
 	const refresh = () => invalidateAll();
 

@@ -11,8 +11,10 @@ export const POST = async ({ request, cookies, url }) => {
 		cookies.set('pellum_language', body.language, {
 			path,
 			httpOnly: true,
-			sameSite: 'lax',
-			secure: url.protocol === 'https:',
+			// within a page of another site only a cookie of that place comes back (CHIPS), and only under https
+			...(url.protocol === 'https:'
+				? { sameSite: 'none' as const, secure: true, partitioned: true }
+				: { sameSite: 'lax' as const, secure: false }),
 			maxAge: 365 * 86_400
 		});
 	return answer({ done: true });
