@@ -10,6 +10,7 @@ import { benchPlacing } from './placing';
 import { benchPress, benchScan } from './press';
 import { benchSigning } from './signing';
 import { benchSize } from './size';
+import { benchVisits } from './visits';
 
 /**
  * npm run bench [-- --json FILE] [-- --doc] [-- --only PART]: prints the table; exit 1 when a goal is missed. `--doc` writes
@@ -23,6 +24,7 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
 	fit: benchFitting,
 	bench: benchPlacing,
 	signing: benchSigning,
+	visits: benchVisits,
 	size: benchSize
 };
 const given = (name: string): string | undefined => {

@@ -294,6 +294,24 @@ describe('the ways through', () => {
 		expect(ways.unreached).toEqual([]);
 		expect(ways.passed['home']).toBeGreaterThan(0);
 	});
+	it('look through what is computed: a rule over a sum is tried on both sides of its bound', () => {
+		const base = planOf([['player']]);
+		const sums: Plan = {
+			...base,
+			fields: [
+				...base.fields,
+				field('a', 'number', 'player', { key: 'a' }),
+				field('b', 'number', 'player', { key: 'b', rect: { x: 9, y: 9, width: 9, height: 9 } }),
+				field('t', 'computed', 'everybody', { key: 't', settings: { rule: 'sum(a, b)' } })
+			]
+		};
+		const intake: Intake = {
+			...bare,
+			pages: [page('p', { items: [item('a'), item('b')] }), page('q', { when: 't > 250' })],
+			says: [{ id: 's', when: 't < 3', say: 'Little.' }]
+		};
+		expect(waysThrough(sums, intake, TODAY)).toMatchObject({ unreached: [], mute: [], all: true });
+	});
 	it('are bounded: forty lists of ten are judged at once', () => {
 		const intake: Intake = {
 			...bare,

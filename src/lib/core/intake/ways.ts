@@ -1,4 +1,13 @@
-import { groupOptions, optionsOf, parsedRule, questionOfKey, usesOf, type Answer, type Answers } from '../field';
+import {
+	groupOptions,
+	optionsOf,
+	parsedRule,
+	questionOfKey,
+	ruleOfComputed,
+	usesOf,
+	type Answer,
+	type Answers
+} from '../field';
 import type { Field, Plan } from '../packet/plan';
 import { isFault, isNumber, type Node, type RuleValue } from '../rule';
 import { fieldsOfItem, keyOf } from './asked';
@@ -34,7 +43,8 @@ export interface Ways {
 export function waysThrough(plan: Plan, intake: Intake, today: string): Ways {
 	const asked = intake.pages.flatMap((page) => page.items).flatMap((item) => keyOf(item) ?? []);
 	const rules = rulesIn(plan, intake);
-	const used = new Set(rules.flatMap(usesOf));
+	const reaches = usesThrough(plan);
+	const used = new Set(rules.flatMap(reaches));
 	const domains = [...new Set(asked)]
 		.filter((key) => used.has(key))
 		.flatMap((key) => {
@@ -42,7 +52,7 @@ export function waysThrough(plan: Plan, intake: Intake, today: string): Ways {
 			const values = fields[0]
 				? possible(
 						fields,
-						rules.filter((rule) => usesOf(rule).includes(key)),
+						rules.filter((rule) => reaches(rule).includes(key)),
 						today
 					)
 				: [];
@@ -91,6 +101,28 @@ export function waysThrough(plan: Plan, intake: Intake, today: string): Ways {
 		mute: intake.says.filter((say) => !spoken.has(say.id)).map((say) => say.id),
 		tried: tries,
 		all: combinations <= MOST
+	};
+}
+
+/** The keys that a rule names, and those by which the computed ones among them are reckoned. */
+function usesThrough(plan: Plan): (rule: string) => string[] {
+	const computed = new Map(
+		plan.fields.flatMap((field) =>
+			field.kind === 'computed' && field.key !== '' ? [[field.key, ruleOfComputed(field)] as const] : []
+		)
+	);
+	return (rule) => {
+		const found = new Set<string>();
+		const add = (source: string): void => {
+			for (const key of usesOf(source)) {
+				if (found.has(key)) continue;
+				found.add(key);
+				const inner = computed.get(key);
+				if (inner) add(inner);
+			}
+		};
+		add(rule);
+		return [...found];
 	};
 }
 

@@ -51,11 +51,17 @@
 			>
 		</p>
 	</div>
-	<button type="button" class="plain inline-flex items-center gap-1.5" disabled={!making.canUndo} onclick={() => making.undo()}
-		><Undo2 size={15} aria-hidden="true" /> Undo</button
+	<button
+		type="button"
+		class="plain inline-flex items-center gap-1.5"
+		disabled={!making.canUndo}
+		onclick={() => making.undo()}><Undo2 size={15} aria-hidden="true" /> Undo</button
 	>
-	<button type="button" class="plain inline-flex items-center gap-1.5" disabled={!making.canRedo} onclick={() => making.redo()}
-		><Redo2 size={15} aria-hidden="true" /> Redo</button
+	<button
+		type="button"
+		class="plain inline-flex items-center gap-1.5"
+		disabled={!making.canRedo}
+		onclick={() => making.redo()}><Redo2 size={15} aria-hidden="true" /> Redo</button
 	>
 	{#if making.found.length > 0}
 		<Menu

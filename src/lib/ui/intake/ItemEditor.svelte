@@ -68,6 +68,7 @@
 		always="always"
 		source={item.when ?? ''}
 		check={making.check}
+		offered={making.offered}
 		onchange={(rule) => put({ when: rule })}
 	/>
 	<Faults {making} at={item.id} />

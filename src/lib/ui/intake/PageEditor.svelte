@@ -110,6 +110,7 @@
 		always="always"
 		source={page.when ?? ''}
 		check={making.check}
+		offered={making.offered}
 		onchange={(rule) => making.setPage(page.id, { when: rule })}
 	/>
 	<fieldset class="grid gap-3">
@@ -121,6 +122,7 @@
 					label="where"
 					source={one.when}
 					check={making.check}
+					offered={making.offered}
 					onchange={(when) => setNext(next.map((other, j) => (j === i ? { ...other, when } : other)))}
 				/>
 				<div class="flex flex-wrap items-end gap-3">

@@ -52,6 +52,7 @@
 		always="never (choose a condition)"
 		source={say.when}
 		check={making.check}
+		offered={making.offered}
 		onchange={(when) => put({ when: when ?? '' })}
 	/>
 	<label

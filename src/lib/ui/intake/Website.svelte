@@ -56,7 +56,8 @@
 					})}></textarea></label
 		>
 		{#if making.setting.frames.length > 0}
-			<pre class="overflow-x-auto border border-hairline bg-sheet p-3 text-[12px] leading-5">{snippet}</pre>
+			<pre
+				class="border border-hairline bg-sheet p-3 text-[12px] leading-5 break-all whitespace-pre-wrap">{snippet}</pre>
 			<p><button type="button" class="button" onclick={() => copy(snippet, 'Snippet')}>Copy</button></p>
 			<p class="text-[13px] text-quiet">
 				The page around it is told when somebody starts and hands in; see docs/intake.md. Nobody else’s page can show

@@ -156,6 +156,11 @@ export class Making {
 		});
 	});
 
+	/** Whether visitors can have answered a key by the time that a rule asks for it: asked on some page, or computed. */
+	offered = (key: string): boolean =>
+		this.setting.pages.some((page) => page.items.some((item) => keyOf(item) === key)) ||
+		this.plan.fields.some((field) => field.key === key && field.kind === 'computed');
+
 	faultsAt(id: string): IntakeFinding[] {
 		return this.found.filter(({ at }) => at === id);
 	}

@@ -1,4 +1,4 @@
-import { fail } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import { isoDay } from '$lib/core/calendar';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { openRoles, roleName } from '$lib/core/template';
@@ -18,8 +18,7 @@ import {
 	versionOf
 } from '$lib/server/intakes';
 import { organisation } from '$lib/server/settings';
-import { planForUse } from '$lib/server/templates';
-import { listTemplates } from '$lib/server/templates';
+import { listTemplates, planForUse } from '$lib/server/templates';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = async ({ params, locals }) => {
@@ -63,6 +62,7 @@ export const actions = {
 	open: ({ params }) => told(setIntakeState(house(), params.id, 'open')),
 	take: async ({ params, locals, request }) => {
 		const taken = takeOver(house(), accountIn(locals), params.id, (await formIn(request)).text('case'));
-		return isRefusal(taken) ? told(taken) : { to: taken.to };
+		if (isRefusal(taken)) return told(taken);
+		redirect(303, taken.to);
 	}
 };

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { goto, invalidateAll } from '$app/navigation';
-	import { onDestroy, untrack } from 'svelte';
+	import { invalidateAll } from '$app/navigation';
+	import { onMount, untrack } from 'svelte';
 	import Cases from '$lib/ui/intake/Cases.svelte';
 	import Follows from '$lib/ui/intake/Follows.svelte';
 	import IntakeHead from '$lib/ui/intake/IntakeHead.svelte';
@@ -19,16 +19,15 @@
 	const making = untrack(
 		() => new Making(data.intake.id, data.plan, data.intake.setting, data.intake.revision, data.today)
 	);
-	void making.look();
-	onDestroy(() => making.stop());
+	// in the browser: there are no workers where the page is drawn first
+	onMount(() => {
+		void making.look();
+		return () => making.stop();
+	});
 
 	let tab = $state(untrack(() => (data.intake.handed > 0 ? 'cases' : 'questions')));
 	let beside = $state<'visitor' | 'ways'>('visitor');
 	const say = $derived(making.page === null ? making.setting.says.find(({ id }) => id === making.open) : undefined);
-	$effect(() => {
-		const to = (form as { to?: string } | null)?.to;
-		if (to) void goto(to);
-	});
 	function keys(event: KeyboardEvent) {
 		if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
 		if ((event.target as HTMLElement).closest('input, textarea')) return;
