@@ -9,7 +9,7 @@ const LIB = 'src/lib';
 
 /** The rooms of each storey, from the top; core's under the parts of the work. */
 const CORE_PARTS: Record<string, string[]> = {
-	prepare: ['plan', 'template', 'field', 'rule', 'page', 'sheet'],
+	prepare: ['plan', 'template', 'field', 'rule', 'page', 'sheet', 'intake'],
 	run: ['packet', 'route', 'calendar', 'icalendar', 'access'],
 	prove: ['audit']
 };

@@ -34,7 +34,7 @@ export const init: ServerInit = async () => {
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
-	const { request, url, cookies, locals } = event;
+	const { request, cookies, locals } = event;
 	const route = doorName(event.route.id);
 	locals.request = randomUUID().slice(0, 8);
 	locals.token = cookies.get('pellum_session') ?? '';

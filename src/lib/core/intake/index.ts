@@ -18,5 +18,5 @@ export {
 	type QuestionKind,
 	type Say
 } from './schema';
-export { answerAs, ruleHolds, stopOpens, walked, type Passed, type Way } from './walk';
+export { answerAs, walked, type Passed, type Way } from './walk';
 export { SHUT, waysThrough, type Ways } from './ways';

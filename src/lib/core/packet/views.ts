@@ -165,6 +165,8 @@ export interface PacketView {
 	correcting: { by: string; until: string } | null;
 	/** a correction that was begun and not sent, by its draft */
 	correction: string | null;
+	/** the intake that a visitor began it through */
+	begun: { intake: string; heading: string; by: string } | null;
 	/** the packet this is a new version of, and the one that is a new version of this */
 	follows: { id: string; reference: string } | null;
 	followedBy: { id: string; reference: string } | null;

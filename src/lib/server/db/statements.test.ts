@@ -31,6 +31,7 @@ const SMALL = [
 const PERMITTED: Record<string, string> = {
 	'FROM templates t': 'a house has tens of templates, hundreds at most',
 	'FROM templates WHERE': 'the same',
+	'FROM intakes i JOIN templates': 'a house has tens of intakes',
 	'INDEXED BY batches_standing': 'those that stand open, which are few, and all are meant',
 	'UPDATE jobs SET due_at': 'somebody has pressed “Try now”: all that failed is meant, by its partial index'
 };

@@ -44,9 +44,9 @@ export async function answersOfCases(
 	const packets = house.db
 		.prepare<Record<string, string | number>, { packet: string; handed: string }>(
 			`SELECT p.id AS packet, c.handed_at AS handed FROM cases c INDEXED BY cases_of CROSS JOIN packets p ON p.id = c.packet
-			 WHERE c.intake = @intake AND ${MAY_SEE_PACKET} ORDER BY c.begun_at LIMIT ${MOST}`
+			 WHERE c.intake = @intake AND ${MAY_SEE_PACKET} ORDER BY c.begun_at LIMIT @most`
 		)
-		.all({ intake: id, ...looker(house.db, account) });
+		.all({ intake: id, most: MOST, ...looker(house.db, account) });
 	const rows: Record<string, string>[] = [];
 	for (const [n, { packet, handed }] of packets.entries()) {
 		// others get their turn between a few

@@ -1,12 +1,11 @@
-export { caseAt, caseById, checkedEntered, wayOf, type Case, type Entered } from './case';
+export { caseAt, caseById } from './case';
 export { answersOfCases, asFile, codeAsPng, codeAsSvg } from './exporting';
 export { followUp, rowCounts, rowsThatFollowed, type FollowJob } from './following';
 export { framesFor } from './framing';
-export { caseFault, handIn, type HandedIn } from './handing-in';
-export { casesOf, leftAt, sweepCases, takeOver, type CaseRow, type CaseStanding } from './office';
+export { caseFault, handIn } from './handing-in';
+export { casesOf, leftAt, sweepCases, takeOver } from './office';
 export {
 	intakeAt,
-	judgeIntake,
 	listIntakes,
 	newIntake,
 	putIntakeInUse,
@@ -14,10 +13,8 @@ export {
 	saveIntake,
 	setIntakeState,
 	templatePlan,
-	versionOf,
-	type IntakeRow,
-	type KeptIntake
+	versionOf
 } from './store';
 export { invitePeople, peopleOn } from './people';
-export { shownOf, visitorView, type VisitorView } from './view';
-export { askCaseCode, beginCase, invitedBy, keepCase, letterJob, newCaseCode, openIntake, proveCase } from './visiting';
+export { shownOf, visitorView } from './view';
+export { askCaseCode, beginCase, keepCase, letterJob, newCaseCode, proveCase } from './visiting';

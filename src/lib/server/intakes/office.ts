@@ -57,9 +57,9 @@ export function casesOf(
 			`SELECT c.id, c.visitor, c.email, c.begun_at AS begunAt, c.seen_at AS seenAt, c.page, c.packet, c.taken_by IS NOT NULL AS taken,
 			 p.id AS seen, p.reference, p.status, p.thread
 			 FROM cases c INDEXED BY cases_of LEFT JOIN packets p ON p.id = c.packet AND ${MAY_SEE_PACKET}
-			 WHERE c.intake = @intake AND c.begun_at < @before ORDER BY c.begun_at DESC LIMIT ${PAGE + 1}`
+			 WHERE c.intake = @intake AND c.begun_at < @before ORDER BY c.begun_at DESC LIMIT @most`
 		)
-		.all({ intake, before, ...looker(house.db, account) });
+		.all({ intake, before, most: PAGE + 1, ...looker(house.db, account) });
 	const day = new Date(house.now().getTime() - 86_400_000).toISOString();
 	const page = rows.slice(0, PAGE).map(({ seen, thread, status, ...row }): CaseRow => {
 		const hidden = row.packet !== null && seen === null;

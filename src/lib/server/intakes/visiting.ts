@@ -1,5 +1,5 @@
 import { createHmac } from 'node:crypto';
-import { closedNow, mayStart, type Intake } from '../../core/intake';
+import { CLOSED, closedNow, mayStart, type Intake } from '../../core/intake';
 import { isAddress, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { inTransaction } from '../db';
@@ -50,9 +50,7 @@ export function openIntake(
 	const found = templatePlan(house, intake, setting.version);
 	const no =
 		closedNow(setting, intake.state, intake.handed, house.now().toISOString(), zone) ??
-		(isRefusal(found)
-			? refuse('intake-closed', setting.closed.trim() || 'This is closed at present.', 'template')
-			: null);
+		(isRefusal(found) ? refuse('intake-closed', setting.closed.trim() || CLOSED, 'template') : null);
 	return { intake, setting, plan: isRefusal(found) ? EMPTY : found.plan, no };
 }
 

@@ -76,6 +76,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		termEnd: termEndOf(packet),
 		correcting: packet.correcting && { by: packet.correcting.by, until: packet.correcting.until },
 		correction: correctionId(house, id),
+		begun: packet.begun && { intake: packet.begun.intake, heading: packet.begun.heading, by: packet.begun.by.name },
 		follows: named(house, packet.plan.follows ?? null),
 		followedBy: named(house, followerOf(house, id)),
 		papers: packet.plan.papers,

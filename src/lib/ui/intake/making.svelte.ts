@@ -1,5 +1,4 @@
-import { wrap, type Remote } from 'comlink';
-import { kindOf, live, questions, type Answers, type Live } from '../../core/field';
+import { keyTypes, kindOf, live, questions, type Answers, type Live } from '../../core/field';
 import {
 	askedPlan,
 	keyOf,
@@ -11,11 +10,9 @@ import {
 } from '../../core/intake';
 import { SENDER, type Plan } from '../../core/packet';
 import { begin, changed, redone, undone, type History } from '../../core/plan';
-import { checkRule, type RuleFault } from '../../core/rule';
-import { keyTypes } from '../../core/field';
-import { isFault } from '../../core/rule';
+import { checkRule, isFault, type RuleFault } from '../../core/rule';
 import { patient } from '../post';
-import type { Judge } from './judge.worker';
+import { judgeBeside } from './judging';
 
 const PAUSE = 700;
 
@@ -38,8 +35,7 @@ export class Making {
 	readonly canRedo = $derived(this.#history.future.length > 0);
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#judging: ReturnType<typeof setTimeout> | undefined;
-	#worker: Worker | undefined;
-	#judge: Remote<Judge> | undefined;
+	#judge: ReturnType<typeof judgeBeside> | undefined;
 	#last = 0;
 
 	constructor(
@@ -138,21 +134,21 @@ export class Making {
 
 	/** An id that nothing here has. */
 	freshId(stem: string): string {
-		const taken = new Set([
+		const taken = [
 			...this.setting.pages.flatMap((page) => [page.id, ...page.items.map(({ id }) => id)]),
 			...this.setting.says.map(({ id }) => id),
 			...this.setting.then.map(({ id }) => id)
-		]);
-		for (let n = 1; ; n++) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`;
+		];
+		for (let n = 1; ; n++) if (!taken.includes(`${stem}-${n}`)) return `${stem}-${n}`;
 	}
 
 	/** Questions of the document that no page asks yet. */
 	readonly unasked = $derived.by(() => {
-		const asked = new Set(this.setting.pages.flatMap((page) => page.items.map(keyOf)));
+		const asked = this.setting.pages.flatMap((page) => page.items.map(keyOf));
 		return questions(this.template.fields).flatMap((question) => {
 			const field = question.find(({ person }) => person === this.setting.starter);
 			const may = field && field.key !== '' && kindOf(field.kind).filledBy === 'person' && !kindOf(field.kind).signs;
-			return may && field.kind !== 'attachment' && !asked.has(field.key) ? [field] : [];
+			return may && field.kind !== 'attachment' && !asked.includes(field.key) ? [field] : [];
 		});
 	});
 
@@ -175,9 +171,8 @@ export class Making {
 
 	/** Looks for what is wrong, and at all ways through, beside the page. */
 	async look(): Promise<void> {
-		this.#worker ??= new Worker(new URL('./judge.worker.ts', import.meta.url), { type: 'module' });
-		this.#judge ??= wrap<Judge>(this.#worker);
-		const { found, ways } = await this.#judge.judge(this.template, this.setting, this.today);
+		this.#judge ??= judgeBeside();
+		const { found, ways } = await this.#judge.ask.judge(this.template, this.setting, this.today);
 		this.found = found;
 		this.ways = ways;
 	}
@@ -206,7 +201,7 @@ export class Making {
 		clearTimeout(this.#timer);
 		clearTimeout(this.#judging);
 		if (this.keeping === 'keeping') void this.keep();
-		this.#worker?.terminate();
+		this.#judge?.stop();
 	}
 }
 

@@ -21,6 +21,13 @@
 <form method="GET" role="search" class="flex max-w-full gap-2">
 	{#each Object.entries(keep) as [name, kept] (name)}<input type="hidden" {name} value={kept} />{/each}
 	<label class="unseen" for="q">{label}</label>
-	<input id="q" name="q" class="input min-w-0 shrink {wide ? 'w-80' : 'w-56'}" type="search" bind:value={typed} {placeholder} />
+	<input
+		id="q"
+		name="q"
+		class="input min-w-0 shrink {wide ? 'w-80' : 'w-56'}"
+		type="search"
+		bind:value={typed}
+		{placeholder}
+	/>
 	<button class="button">Search</button>
 </form>

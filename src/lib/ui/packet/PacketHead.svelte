@@ -56,8 +56,11 @@
 			<p class="text-quiet">
 				<span class="font-mono">{packet.reference}</span> · {packet.status} · sent by {packet.sender}
 				{day(packet.sentAt, packet.zone, now)}{#each packet.from as made (made.template)}&nbsp;· from
-					<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.follows}&nbsp;·
-					a new version of
+					<a class="text-thread underline" href="/templates?id={made.template}">{made.title}</a>, version {made.version}{/each}{#if packet.begun}&nbsp;·
+					begun by {packet.begun.by} through
+					{#if mayPrepare}<a class="text-thread underline" href="/intakes/{packet.begun.intake}"
+							>{packet.begun.heading}</a
+						>{:else}{packet.begun.heading}{/if}{/if}{#if packet.follows}&nbsp;· a new version of
 					<a class="text-thread underline" href="/packets/{packet.follows.id}">{packet.follows.reference}</a
 					>{/if}{#if packet.followedBy}&nbsp;· followed by
 					<a class="text-thread underline" href="/packets/{packet.followedBy.id}">{packet.followedBy.reference}</a

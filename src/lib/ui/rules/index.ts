@@ -1,3 +1,2 @@
-export type { Ground } from './ground';
 export { default as RuleBox } from './RuleBox.svelte';
 export { default as WhenPart } from './WhenPart.svelte';

@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { tick, untrack } from 'svelte';
-	import { isTexted } from '../../core/packet';
 	import { patient } from '../post';
+	import { LANGUAGES } from '../../words/words';
+	import Choice from '../parts/Choice.svelte';
 	import OneOf from '../parts/OneOf.svelte';
 	import { sentenceOf } from '../signing/keeper';
 	import { useWords } from '../signing/words';
-	import WhoInputs from '../signing/WhoInputs.svelte';
+	import Formatted from './Formatted.svelte';
 	import Confirm from './Confirm.svelte';
 	import Question from './Question.svelte';
 	import { tell } from './frame';
@@ -90,6 +91,11 @@
 	const needsProof = $derived(
 		visited.setting.proof && !(proved && provedAs.toLowerCase() === visit.visitor.email.trim().toLowerCase())
 	);
+	/** languages by their own names; without one, that of the person's browser */
+	const tongues = LANGUAGES.map((one): [string, string] => [
+		one,
+		new Intl.DisplayNames(one, { type: 'language' }).of(one) ?? one
+	]);
 	const name = $derived(visit.prepares ? visit.them.name : visit.visitor.name);
 
 	let timer: ReturnType<typeof setTimeout> | undefined;
@@ -197,7 +203,7 @@
 		<p>{words()('intake.sent text')}</p>
 	{:else if visit.at === ''}
 		<h2 class="pb-2 text-xl" tabindex="-1">{heading}</h2>
-		{#if html['']}<div class="prose pb-3" dir="auto">{@html html['']}</div>{/if}
+		<Formatted html={html[''] ?? ''} />
 		<p class="pb-4 text-quiet">{words()('intake.long', { n: visited.setting.pages.length })}</p>
 		<form
 			onsubmit={(event) => {
@@ -281,7 +287,7 @@
 			novalidate
 		>
 			{#each items as item (item.id)}
-				{#if item.is === 'text'}<div class="prose py-2" dir="auto">{@html html[item.id] ?? ''}</div>
+				{#if item.is === 'text'}<Formatted html={html[item.id] ?? ''} />
 				{:else if item.is === 'people'}
 					{#each roles[item.id] ?? [] as role (role)}
 						{@const person = visited.plan.people.find(({ id }) => id === role)}
@@ -290,12 +296,19 @@
 								bind:who={visit.named[role]!}
 								legend={words()('naming.who', { role: person.role ?? '' })}
 								help={visit.isOptional(role) ? words()('todo.may stay empty') : ''}
-								phone={isTexted(person)}
+								phone
 								wrong={visit.isOptional(role) && `${visit.named[role]!.name}${visit.named[role]!.email}`.trim() === ''
 									? ''
 									: visit.wrongWho(visit.named[role]!, false)}
 							>
 								{#snippet more()}
+									<Choice
+										label={words()('page.language')}
+										large
+										value={visit.named[role]!.locale ?? ''}
+										options={tongues}
+										onchoose={(locale) => (visit.named[role]!.locale = locale || undefined)}
+									/>
 									<label
 										>{words()('naming.note')}<textarea
 											class="input mt-1"

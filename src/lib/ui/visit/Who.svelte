@@ -16,7 +16,7 @@
 		who: Somebody;
 		legend: string;
 		help?: string;
-		/** they are reached by text message */
+		/** their telephone number is asked for too */
 		phone?: boolean;
 		wrong: string;
 		more?: Snippet;

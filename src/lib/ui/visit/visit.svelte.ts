@@ -106,7 +106,12 @@ export class Visit {
 				visitor: $state.snapshot(this.visitor),
 				prepares: this.prepares ? $state.snapshot(this.them) : null,
 				named: Object.fromEntries(
-					Object.entries($state.snapshot(this.named)).filter(([, { name, email }]) => `${name}${email}`.trim() !== '')
+					Object.entries($state.snapshot(this.named))
+						.filter(([, { name, email }]) => `${name}${email}`.trim() !== '')
+						.map(([role, { name, email, ...more }]) => [
+							role,
+							{ name, email, ...Object.fromEntries(Object.entries(more).filter(([, one]) => one)) }
+						])
 				)
 			},
 			answers: this.answers
