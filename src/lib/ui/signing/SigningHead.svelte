@@ -1,6 +1,7 @@
 <script lang="ts">
 	import LanguagePick from './LanguagePick.svelte';
 	import MoreMenu from './MoreMenu.svelte';
+	import OfficeMark from './OfficeMark.svelte';
 	import { useWords } from './words';
 
 	/** Who sends it, what it is, until when; language, size, and one menu. */
@@ -39,20 +40,7 @@
 <header
 	class="sticky top-0 z-20 flex min-h-[72px] flex-wrap items-center gap-x-4 border-b border-hairline bg-sheet px-4 sm:flex-nowrap sm:px-6"
 >
-	<span
-		class="grid size-[34px] shrink-0 place-items-center overflow-hidden rounded-sm"
-		style:background={organisation.logo ? 'white' : organisation.colour}
-	>
-		{#if organisation.logo}<img src="/logo" alt={view.organisation} class="max-h-full max-w-full" />
-		{:else}<svg width="26" height="14" aria-hidden="true"
-				><line x1="5" x2="17" y1="7" y2="7" stroke="#fffefa" stroke-width="2" /><circle
-					cx="5"
-					cy="7"
-					r="3.5"
-					fill="#fffefa"
-				/><circle cx="20" cy="7" r="4" fill="none" stroke="#fffefa" stroke-width="2" /></svg
-			>{/if}
-	</span>
+	<OfficeMark {...organisation} name={view.organisation} />
 	<div class="min-w-0 flex-1 py-2">
 		<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7"><bdi>{view.title}</bdi></h1>
 		<p class="text-[14px] leading-[18px] text-quiet">

@@ -4,6 +4,7 @@
 	import { wordsIn, type Texts } from '../../words/words';
 	import { send } from '../signing/keeper';
 	import LanguagePick from '../signing/LanguagePick.svelte';
+	import OfficeMark from '../signing/OfficeMark.svelte';
 	import { giveWords } from '../signing/words';
 
 	/** Who asks, and in which language; beneath it what is asked. */
@@ -47,20 +48,7 @@
 	<header
 		class="flex min-h-[72px] flex-wrap items-center gap-x-4 border-b border-hairline bg-sheet px-4 sm:flex-nowrap sm:px-6"
 	>
-		<span
-			class="grid size-[34px] shrink-0 place-items-center overflow-hidden rounded-sm"
-			style:background={logo ? 'white' : colour}
-		>
-			{#if logo}<img src="/logo" alt="" class="max-h-full max-w-full" />
-			{:else}<svg width="26" height="14" aria-hidden="true"
-					><line x1="5" x2="17" y1="7" y2="7" stroke="#fffefa" stroke-width="2" /><circle
-						cx="5"
-						cy="7"
-						r="3.5"
-						fill="#fffefa"
-					/><circle cx="20" cy="7" r="4" fill="none" stroke="#fffefa" stroke-width="2" /></svg
-				>{/if}
-		</span>
+		<OfficeMark {logo} {colour} {name} />
 		<div class="min-w-0 flex-1 py-2">
 			<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7"><bdi>{heading}</bdi></h1>
 			<p class="text-[14px] leading-[18px] text-quiet"><bdi>{name}</bdi></p>

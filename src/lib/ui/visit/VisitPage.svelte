@@ -1,17 +1,12 @@
 <script lang="ts">
 	import { tick, untrack } from 'svelte';
-	import { patient } from '../post';
-	import { LANGUAGES } from '../../words/words';
-	import Choice from '../parts/Choice.svelte';
-	import OneOf from '../parts/OneOf.svelte';
-	import { sentenceOf } from '../signing/keeper';
+	import { send, type Kept } from '../signing/keeper';
 	import { useWords } from '../signing/words';
-	import Formatted from './Formatted.svelte';
 	import Confirm from './Confirm.svelte';
-	import Question from './Question.svelte';
+	import FirstView from './FirstView.svelte';
 	import { tell } from './frame';
-	import { END, Visit, type Kept, type Visited } from './visit.svelte';
-	import Who from './Who.svelte';
+	import QuestionsPage from './QuestionsPage.svelte';
+	import { END, Visit, type Kept as KeptVisit, type Visited } from './visit.svelte';
 
 	/** An intake as its visitor goes through it: who they are, page after page, and at the end the way to the document. */
 	let {
@@ -42,7 +37,7 @@
 			page: string;
 			proved: boolean;
 			email: string;
-			kept: Partial<Kept>;
+			kept: Partial<KeptVisit>;
 			handedIn: boolean;
 		} | null;
 		invited?: { name: string; email: string } | null;
@@ -54,6 +49,14 @@
 		rehearsed?: boolean;
 	} = $props();
 
+	/** what the server may say besides */
+	interface Came {
+		code?: string;
+		token?: string;
+		to?: string | null;
+		name?: string;
+		reference?: string;
+	}
 	const words = useWords();
 	const visit = new Visit(
 		untrack(() => visited),
@@ -64,9 +67,6 @@
 	let provedAs = $state(untrack(() => begun?.email ?? ''));
 	let busy = $state(false);
 	let wrong = $state('');
-	let code = $state('');
-	/** filled in by what fills in everything */
-	let website = $state('');
 	let sentTo = $state<string | null>(null);
 	let root = $state<HTMLElement>();
 	let restored = $state(false);
@@ -76,9 +76,9 @@
 		untrack(() => {
 			if (invited) Object.assign(visit.visitor, invited);
 			visit.start(first);
-			let here: Partial<Kept> = {};
+			let here: Partial<KeptVisit> = {};
 			try {
-				if (!rehearsed) here = JSON.parse(localStorage.getItem(store) ?? '{}') as Partial<Kept>;
+				if (!rehearsed) here = JSON.parse(localStorage.getItem(store) ?? '{}') as Partial<KeptVisit>;
 			} catch {
 				// a browser that keeps nothing still asks
 			}
@@ -91,11 +91,6 @@
 	const needsProof = $derived(
 		visited.setting.proof && !(proved && provedAs.toLowerCase() === visit.visitor.email.trim().toLowerCase())
 	);
-	/** languages by their own names; without one, that of the person's browser */
-	const tongues = LANGUAGES.map((one): [string, string] => [
-		one,
-		new Intl.DisplayNames(one, { type: 'language' }).of(one) ?? one
-	]);
 	const name = $derived(visit.prepares ? visit.them.name : visit.visitor.name);
 
 	let timer: ReturnType<typeof setTimeout> | undefined;
@@ -120,38 +115,29 @@
 		unkept = got.ok ? '' : got.say;
 	}
 
-	async function post(
-		url: string,
-		method: string,
-		body: object
-	): Promise<{ ok: boolean; say: string; at?: string } & Record<string, unknown>> {
-		try {
-			const response = await patient(url, {
-				method,
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify(body)
-			});
-			const said = (await response.json()) as { code?: string; say?: string; at?: string };
-			return { ...said, ok: response.ok, say: response.ok ? '' : sentenceOf(said, words()) };
-		} catch {
-			return { ok: false, say: words()('error.offline') };
+	/** Asks the server; a case that is not kept any more is begun anew. */
+	async function post(url: string, method: string, body: object): Promise<Kept & Came> {
+		const got: Kept & Came = await send(url, method, body, words());
+		if (got.code === 'case-gone' && !begun) {
+			visit.token = null;
+			visit.at = '';
 		}
+		return got;
 	}
 
-	async function begin() {
+	async function begin(given: { code: string; website: string }) {
 		if (!visit.next()) return void focusWrong();
 		if (rehearsed || visit.token) return;
 		busy = true;
 		const got = await post(`${base}/begin`, 'POST', {
-			code,
-			website,
+			...given,
 			language: words().language,
 			...(accessKey && { key: accessKey })
 		});
 		busy = false;
 		wrong = got.ok ? '' : got.say;
 		if (got.ok) {
-			visit.token = String(got['token']);
+			visit.token = got.token!;
 			tell('started');
 			await top();
 		} else visit.at = '';
@@ -188,9 +174,9 @@
 			return;
 		}
 		localStorage.removeItem(store);
-		tell('handed in', String(got['reference'] ?? ''));
-		if (typeof got['to'] === 'string') location.assign(got['to']);
-		else sentTo = String(got['name'] ?? name);
+		tell('handed in', got.reference ?? '');
+		if (got.to) location.assign(got.to);
+		else sentTo = got.name ?? name;
 	}
 </script>
 
@@ -202,51 +188,16 @@
 		<h2 class="pb-2 text-xl" tabindex="-1">{words()('intake.sent', { name: sentTo })}</h2>
 		<p>{words()('intake.sent text')}</p>
 	{:else if visit.at === ''}
-		<h2 class="pb-2 text-xl" tabindex="-1">{heading}</h2>
-		<Formatted html={html[''] ?? ''} />
-		<p class="pb-4 text-quiet">{words()('intake.long', { n: visited.setting.pages.length })}</p>
-		<form
-			onsubmit={(event) => {
-				event.preventDefault();
-				void begin();
-			}}
-			novalidate
-		>
-			{#if visited.setting.representative === 'may'}
-				<OneOf
-					label={words()('intake.who')}
-					bind:value={() => (visit.prepares ? 'other' : 'self'), (value) => (visit.prepares = value === 'other')}
-					options={[
-						['self', words()('intake.self')],
-						['other', words()('intake.other')]
-					]}
-				/>
-			{/if}
-			<Who bind:who={visit.visitor} legend={words()('intake.you')} wrong={visit.wrongWho(visit.visitor, true)} />
-			{#if visit.prepares}
-				<Who bind:who={visit.them} legend={words()('intake.them')} wrong={visit.wrongWho(visit.them, false)} />
-			{/if}
-			{#if door === 'code' && !visit.token}
-				<label class="block py-3"
-					>{words()('intake.door')}<input
-						class="input mt-1 min-h-[44px]!"
-						autocomplete="off"
-						maxlength="40"
-						dir="ltr"
-						bind:value={code}
-					/></label
-				>
-			{/if}
-			<label class="trap" aria-hidden="true"
-				>Website<input name="website" tabindex="-1" autocomplete="off" bind:value={website} /></label
-			>
-			<p class="wrong empty:hidden" role="alert">{wrong}</p>
-			<p class="pt-3">
-				<button class="button primary large w-full sm:w-auto" disabled={busy || !restored}
-					>{words()(visit.token ? 'code.go' : 'intake.begin')}</button
-				>
-			</p>
-		</form>
+		<FirstView
+			{visit}
+			{heading}
+			html={html[''] ?? ''}
+			asksCode={door === 'code'}
+			{busy}
+			{wrong}
+			ready={restored}
+			onbegin={begin}
+		/>
 	{:else if visit.at === END}
 		<h2 class="pb-3 text-xl" tabindex="-1">
 			{visit.prepares ? words()('intake.finish other', { name }) : words()('intake.finish')}
@@ -276,66 +227,7 @@
 			>
 		</p>
 	{:else if visit.passed}
-		{@const { page, items, roles } = visit.passed}
-		<p class="text-[14px] text-quiet">{words()('intake.page', { n: visit.index + 1 })}</p>
-		<h2 class="pb-2 text-xl" tabindex="-1" dir="auto">{page.title || heading}</h2>
-		<form
-			onsubmit={(event) => {
-				event.preventDefault();
-				void goOn();
-			}}
-			novalidate
-		>
-			{#each items as item (item.id)}
-				{#if item.is === 'text'}<Formatted html={html[item.id] ?? ''} />
-				{:else if item.is === 'people'}
-					{#each roles[item.id] ?? [] as role (role)}
-						{@const person = visited.plan.people.find(({ id }) => id === role)}
-						{#if person}
-							<Who
-								bind:who={visit.named[role]!}
-								legend={words()('naming.who', { role: person.role ?? '' })}
-								help={visit.isOptional(role) ? words()('todo.may stay empty') : ''}
-								phone
-								wrong={visit.isOptional(role) && `${visit.named[role]!.name}${visit.named[role]!.email}`.trim() === ''
-									? ''
-									: visit.wrongWho(visit.named[role]!, false)}
-							>
-								{#snippet more()}
-									<Choice
-										label={words()('page.language')}
-										large
-										value={visit.named[role]!.locale ?? ''}
-										options={tongues}
-										onchoose={(locale) => (visit.named[role]!.locale = locale || undefined)}
-									/>
-									<label
-										>{words()('naming.note')}<textarea
-											class="input mt-1"
-											maxlength="1000"
-											bind:value={visit.named[role]!.note}></textarea></label
-									>
-								{/snippet}
-							</Who>
-						{/if}
-					{/each}
-				{:else}<Question {visit} {item} />{/if}
-			{/each}
-			{#each visit.way.closed ? [visit.way.closed] : visit.passed.says as say (say.id)}
-				<p
-					role="status"
-					dir="auto"
-					class="my-3 border-s-[3px] ps-4 {say.closes ? 'border-s-[var(--brick)]' : 'border-s-thread'}"
-				>
-					{say.say}
-				</p>
-			{/each}
-			<p class="wrong empty:hidden" role="alert">{wrong}</p>
-			<p class="flex flex-wrap gap-3 pt-4">
-				<button type="button" class="button large" onclick={goBack}>{words()('back')}</button>
-				<button class="button primary large" disabled={busy || visit.way.closed !== null}>{words()('code.go')}</button>
-			</p>
-		</form>
+		<QuestionsPage {visit} passed={visit.passed} {heading} {html} {busy} {wrong} onnext={goOn} onback={goBack} />
 	{/if}
 	{#if restored && !rehearsed && sentTo === null && !begun?.handedIn}
 		<p class="pt-6 text-[14px] text-quiet" role="status">
@@ -346,10 +238,3 @@
 			{words()('intake.contact', { address: contact })}<span class="unseen">{organisation}</span>
 		</p>{/if}
 </main>
-
-<style>
-	.trap {
-		position: absolute;
-		inset-inline-start: -9999px;
-	}
-</style>

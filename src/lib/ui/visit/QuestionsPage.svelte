@@ -1,0 +1,101 @@
+<script lang="ts">
+	import type { Passed } from '../../core/intake';
+	import { LANGUAGES } from '../../words/words';
+	import Choice from '../parts/Choice.svelte';
+	import { useWords } from '../signing/words';
+	import Formatted from './Formatted.svelte';
+	import Question from './Question.svelte';
+	import type { Visit } from './visit.svelte';
+	import Who from './Who.svelte';
+
+	/** One page of questions, with what the rules say on it. */
+	let {
+		visit,
+		passed,
+		heading,
+		html,
+		busy,
+		wrong,
+		onnext,
+		onback
+	}: {
+		visit: Visit;
+		passed: Passed;
+		heading: string;
+		html: Record<string, string>;
+		busy: boolean;
+		wrong: string;
+		onnext: () => void;
+		onback: () => void;
+	} = $props();
+
+	const words = useWords();
+	const page = $derived(passed.page);
+	const items = $derived(passed.items);
+	const roles = $derived(passed.roles);
+	/** languages by their own names; without one, that of the person's browser */
+	const tongues = LANGUAGES.map((one): [string, string] => [
+		one,
+		new Intl.DisplayNames(one, { type: 'language' }).of(one) ?? one
+	]);
+</script>
+
+<p class="text-[14px] text-quiet">{words()('intake.page', { n: visit.index + 1 })}</p>
+<h2 class="pb-2 text-xl" tabindex="-1" dir="auto">{page.title || heading}</h2>
+<form
+	onsubmit={(event) => {
+		event.preventDefault();
+		onnext();
+	}}
+	novalidate
+>
+	{#each items as item (item.id)}
+		{#if item.is === 'text'}<Formatted html={html[item.id] ?? ''} />
+		{:else if item.is === 'people'}
+			{#each roles[item.id] ?? [] as role (role)}
+				{@const person = visit.of.plan.people.find(({ id }) => id === role)}
+				{#if person}
+					<Who
+						bind:who={visit.named[role]!}
+						legend={words()('naming.who', { role: person.role ?? '' })}
+						help={visit.isOptional(role) ? words()('todo.may stay empty') : ''}
+						phone
+						wrong={visit.isOptional(role) && `${visit.named[role]!.name}${visit.named[role]!.email}`.trim() === ''
+							? ''
+							: visit.wrongWho(visit.named[role]!, false)}
+					>
+						{#snippet more()}
+							<Choice
+								label={words()('page.language')}
+								large
+								value={visit.named[role]!.locale ?? ''}
+								options={tongues}
+								onchoose={(locale) => (visit.named[role]!.locale = locale || undefined)}
+							/>
+							<label
+								>{words()('naming.note')}<textarea
+									class="input mt-1"
+									maxlength="1000"
+									bind:value={visit.named[role]!.note}></textarea></label
+							>
+						{/snippet}
+					</Who>
+				{/if}
+			{/each}
+		{:else}<Question {visit} {item} />{/if}
+	{/each}
+	{#each visit.way.closed ? [visit.way.closed] : passed.says as say (say.id)}
+		<p
+			role="status"
+			dir="auto"
+			class="my-3 border-s-[3px] ps-4 {say.closes ? 'border-s-[var(--brick)]' : 'border-s-thread'}"
+		>
+			{say.say}
+		</p>
+	{/each}
+	<p class="wrong empty:hidden" role="alert">{wrong}</p>
+	<p class="flex flex-wrap gap-3 pt-4">
+		<button type="button" class="button large" onclick={onback}>{words()('back')}</button>
+		<button class="button primary large" disabled={busy || visit.way.closed !== null}>{words()('code.go')}</button>
+	</p>
+</form>
