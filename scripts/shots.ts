@@ -80,10 +80,34 @@ try {
 	await desk.goto(`${origin}/templates`);
 	await drawn(desk);
 	await shot(desk, 'templates');
-	await desk.getByRole('link', { name: 'Use Guest musician engagement' }).click();
-	await desk.getByLabel('Name').fill('Noor van Dalen');
-	await desk.waitForTimeout(300);
-	await shot(desk, 'use');
+	await desk.goto(`${origin}/intakes`);
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByRole('link', { name: 'Hire the rehearsal hall' }).click();
+	await desk.getByRole('tab', { name: 'Questions' }).click();
+	await desk.getByRole('button', { name: 'All ways through' }).click();
+	await desk.getByText('ways were tried').waitFor();
+	await shot(desk, 'intake');
+	await desk.getByRole('tab', { name: 'On a website' }).click();
+	const page = (await desk.getByRole('link', { name: /\/i\// }).textContent())!;
+	const visitor = await browser.newPage({
+		viewport: { width: 390, height: 844 },
+		hasTouch: true,
+		isMobile: true,
+		deviceScaleFactor: 1,
+		locale: 'en-GB'
+	});
+	await visitor.goto(page);
+	await visitor.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await visitor.getByLabel('Name').fill('Gwen Aldous');
+	await visitor.getByLabel('E-mail').fill('gwen@post.example');
+	await visitor.getByRole('button', { name: 'Begin' }).click();
+	await visitor.getByRole('combobox', { name: 'County of residence' }).click();
+	await visitor.getByRole('option', { name: 'Brint' }).click();
+	await visitor.getByRole('combobox', { name: 'Hired' }).click();
+	await visitor.getByRole('option', { name: 'Alone' }).click();
+	await visitor.getByText('both must take part').waitFor();
+	await shot(visitor, 'intake-visitor');
+	await visitor.close();
 	await desk.goto(`${origin}/batches`);
 	await desk.getByRole('link', { name: 'stewards.csv' }).click();
 	await desk.getByRole('button', { name: /^Send/ }).waitFor();
@@ -128,14 +152,6 @@ try {
 	await desk.getByText('page 2 of 2').waitFor({ timeout: 60_000 });
 	await desk.waitForTimeout(600);
 	await shot(desk, 'scan');
-	await desk.goto(`${origin}/settings/accounts`);
-	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-	const invite = desk.getByRole('region', { name: 'Invite somebody' });
-	await invite.getByLabel('Name').fill('Juno Abernathy');
-	await invite.getByLabel('E-mail').fill('juno@brindlevale.example');
-	await invite.getByRole('button', { name: 'Invite' }).click();
-	await desk.getByText('gets a letter').waitFor();
-	await shot(desk, 'accounts');
 	await desk.goto(`${origin}/account/programs`);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByLabel('Called').fill('personnel list, each night');
