@@ -7,6 +7,8 @@ import { isRefusal } from '../../core/refusal';
 import { closePool } from '../../press';
 import { hashedCode } from '../packets/codes';
 import { packetState } from '../packets/act';
+import { beginCorrection, sendCorrection } from '../packets/correcting';
+import { saveDraft } from '../packets/drafts';
 import { eventsOf } from '../packets/log';
 import { finish, openAndConsent, visit } from '../signing';
 import { newTemplate, putInUse } from '../templates';
@@ -202,6 +204,34 @@ describe('a case', () => {
 		expect(visitorView(t.house, slug, token, null)).toMatchObject({ state: 'open', heading: 'Claim' });
 		expect(ok(handIn(t.house, token, entered(), '203.0.113.9')).name).toBe('Aurelio Dube');
 	});
+	it('is put right like any packet that is out, with what was asked before the document in it', async () => {
+		const question = { kind: 'text' as const, key: 'section', label: 'Section', required: true, settings: {} };
+		const { slug } = await opened({
+			pages: [
+				{
+					id: 'sum',
+					title: 'Sum',
+					items: [
+						{ id: 'amount', is: 'field', key: 'amount' },
+						{ id: 's', is: 'question', question },
+						{ id: 'leader', is: 'people', roles: ['leader'] }
+					]
+				}
+			]
+		});
+		const { token } = ok(await begin(slug));
+		const wanted = entered();
+		const made = ok(
+			handIn(t.house, token, { ...wanted, answers: { ...wanted.answers, 'q-s': { text: 'Violas' } } }, '')
+		);
+		const draft = ok(beginCorrection(t.house, t.odile, made.packet));
+		const saved = ok(
+			saveDraft(t.house, t.odile, draft.id, draft.revision, { ...draft.plan, title: 'Claim, put right' })
+		);
+		ok(sendCorrection(t.house, t.odile, draft.id, saved.revision));
+		ok(signs(made.packet, made.to!, { amount: { number: '12.4' }, 'q-s': { text: 'Violas' } }));
+		expect(state(made.packet).answers['q-s']).toEqual({ text: 'Violas' });
+	});
 	it('leaves what was entered to nobody: the page tells no address, and a guessed link nothing', async () => {
 		const { slug } = await opened({ closed: 'In May again.' });
 		const seen = JSON.stringify(ok(visitorView(t.house, slug, null, null)));
@@ -209,6 +239,10 @@ describe('a case', () => {
 		expect(seen.replaceAll(`"contact":"${t.odile.email}"`, '')).not.toContain(t.odile.email);
 		expect(code(visitorView(t.house, '0'.repeat(16), null, null))).toBe('no-intake');
 		expect(code(visitorView(t.house, slug, 'x'.repeat(43), null))).toBe('case-gone');
+		// nor at the address of another intake
+		const other = await opened();
+		const { token } = ok(await begin(slug));
+		expect(code(visitorView(t.house, other.slug, token, null))).toBe('case-gone');
 		expect(code(handIn(t.house, 'x'.repeat(43), entered(), ''))).toBe('case-gone');
 	});
 });

@@ -6,7 +6,7 @@ import { isRefusal, type Refusal } from '../../core/refusal';
 import { accountById } from '../accounts';
 import type { House } from '../house';
 import { organisation } from '../settings';
-import { caseAt } from './case';
+import { caseAt, NO_CASE } from './case';
 import { formatted } from './formatted';
 import { invitedBy, openIntake } from './visiting';
 
@@ -55,6 +55,7 @@ export function visitorView(
 	const { intake, no } = found;
 	const begun = token === null ? null : caseAt(house, token);
 	if (begun && isRefusal(begun)) return begun;
+	if (begun && begun.intake !== intake.id) return NO_CASE;
 	const { name, zone } = organisation(house.db);
 	const owner = accountById(house, intake.owner);
 	const setting = begun?.setting ?? found.setting;

@@ -13,6 +13,7 @@ import {
 	type Live
 } from '../../core/field';
 import {
+	ASKED,
 	localeOf,
 	preflight,
 	preflightTemplate,
@@ -274,7 +275,9 @@ export class Bench {
 		if (this.actors.some((p) => p.id === id) && !hasFinished(this.correcting, id)) this.person = id;
 	}
 
-	chooseFields(ids: string[]): void {
+	/** Fields are chosen; what was asked before the document stands on no page, and can't be. */
+	chooseFields(wanted: string[]): void {
+		const ids = wanted.filter((id) => this.plan.fields.find((f) => f.id === id)?.paper !== ASKED);
 		this.chosen = ids.length > 0 ? { what: 'fields', ids } : { what: 'packet' };
 		const owner = this.plan.fields.find((f) => f.id === ids[0])?.person;
 		const someone = owner === SENDER || this.plan.people.some((p) => p.id === owner);

@@ -4,7 +4,7 @@
 	import type { Column, Order } from '../../parts/table/columns';
 	import Table from '../../parts/table/Table.svelte';
 	import { asksSomebody, kindOf, KINDS } from '../../../core/field';
-	import { EVERYBODY, SENDER, type Field } from '../../../core/packet';
+	import { ASKED, EVERYBODY, SENDER, type Field } from '../../../core/packet';
 	import type { Bench } from '../bench.svelte';
 	import { personChoices } from '../person-choices';
 	import { changeQuestion, giveTo, shownAt } from '../../../core/plan';
@@ -46,6 +46,7 @@
 		plan.fields
 			.filter(
 				(f) =>
+					f.paper !== ASKED &&
 					(person === '' || (f.person ?? 'nobody') === person) &&
 					(kind === '' || f.kind === kind) &&
 					(page === '' || `${f.paper} ${f.page}` === page) &&
@@ -148,7 +149,9 @@
 			options={[['', 'every page'], ...sheetNames.map((one): [string, string] => [one.key, `page ${one.name}`])]}
 			onchoose={(one) => (page = one)}
 		/>
-		<p class="self-center text-quiet" role="status">{rows.length} of {plan.fields.length}</p>
+		<p class="self-center text-quiet" role="status">
+			{rows.length} of {plan.fields.filter((f) => f.paper !== ASKED).length}
+		</p>
 	</div>
 	<div class="min-h-0 flex-1 px-3 pt-2">
 		<Table
