@@ -167,6 +167,8 @@ export const IntakeSchema = Type.Object(
 		then: Type.Array(FollowUpSchema, { maxItems: 20 }),
 		/** origins whose pages may show it in a frame */
 		frames: Type.Array(Type.String({ pattern: '^https?://[A-Za-z0-9.-]{1,253}(:\\d{1,5})?$' }), { maxItems: 20 }),
+		/** all questions on one page, where they are few */
+		together: Type.Optional(Type.Boolean()),
 		/** the version of the template it is made from; without it, always the one in use */
 		version: Type.Optional(Type.Integer({ minimum: 1 }))
 	},

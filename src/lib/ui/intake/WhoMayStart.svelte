@@ -78,6 +78,11 @@
 				value={setting.text}
 				oninput={(event) => put({ text: event.currentTarget.value })}></textarea></label
 		>
+		<Check
+			label="All questions on one page, since they are few"
+			checked={setting.together === true}
+			onchange={(together) => put({ together: together || undefined } as Partial<Intake>)}
+		/>
 		<Faults {making} at="heading" />
 	</section>
 	<section class="grid gap-3" aria-labelledby="whom">

@@ -226,8 +226,8 @@
 				onclick={finish}>{visit.prepares ? words()('intake.finish other', { name }) : words()('intake.finish')}</button
 			>
 		</p>
-	{:else if visit.passed}
-		<QuestionsPage {visit} passed={visit.passed} {heading} {html} {busy} {wrong} onnext={goOn} onback={goBack} />
+	{:else if visit.seen.length > 0}
+		<QuestionsPage {visit} pages={visit.seen} {heading} {html} {busy} {wrong} onnext={goOn} onback={goBack} />
 	{/if}
 	{#if restored && !rehearsed && sentTo === null && !begun?.handedIn}
 		<p class="pt-6 text-[14px] text-quiet" role="status">

@@ -34,6 +34,7 @@ export interface Kept {
 }
 
 const NOBODY = { name: '', email: '' };
+const fine = (who: Somebody): boolean => who.name.trim() !== '' && isAddress(who.email.trim());
 
 /** Somebody on their way through an intake's questions: the same walk as the server's, at every key press. */
 export class Visit {
@@ -54,6 +55,13 @@ export class Visit {
 		walked(this.of.plan, this.of.setting, { ...this.of.known, ...this.answers }, this.of.today, this.of.known)
 	);
 	readonly passed = $derived<Passed | null>(this.way.pages.find(({ page }) => page.id === this.at) ?? null);
+	/** the pages that are seen now: one, or all where they stand together */
+	readonly seen = $derived.by(() => (this.of.setting.together ? this.way.pages : this.passed ? [this.passed] : []));
+	/** the rule that closes the way at what is seen now: on a page before it one may still go on, to answer otherwise */
+	readonly closedHere = $derived.by(() => {
+		const last = (pages: Passed[]) => pages[pages.length - 1]?.page.id;
+		return last(this.seen) === last(this.way.pages) ? this.way.closed : null;
+	});
 	readonly index = $derived(this.way.pages.findIndex(({ page }) => page.id === this.at));
 
 	constructor(
@@ -154,15 +162,16 @@ export class Visit {
 		return isAddress(who.email.trim()) ? '' : this.words()('error.bad-address');
 	}
 
-	/** Whether this page has all that it needs. */
+	/** Whether what is seen now has all that it needs. */
 	get complete(): boolean {
-		const fine = (who: Somebody) => who.name.trim() !== '' && isAddress(who.email.trim());
 		if (this.at === '') return fine(this.visitor) && (!this.prepares || fine(this.them));
-		const here = this.passed;
-		if (!here || this.way.closed) return false;
-		return here.items.every((item) => {
+		return this.seen.length > 0 && !this.closedHere && this.seen.every((one) => this.isComplete(one));
+	}
+
+	private isComplete({ items, roles }: Passed): boolean {
+		return items.every((item) => {
 			if (item.is === 'people')
-				return here.roles[item.id]!.every((role) => {
+				return roles[item.id]!.every((role) => {
 					const who = this.named[role]!;
 					return fine(who) || (this.isOptional(role) && `${who.name}${who.email}`.trim() === '');
 				});
@@ -182,13 +191,15 @@ export class Visit {
 	next(): boolean {
 		this.tried = !this.complete;
 		if (this.tried) return false;
-		this.at = this.way.pages[this.index + 1]?.page.id ?? END;
+		const there = this.of.setting.together && this.at !== '';
+		this.at = (there ? undefined : this.way.pages[this.index + 1]?.page.id) ?? END;
 		return true;
 	}
 
 	back(): void {
 		this.tried = false;
-		const before = this.at === END ? this.way.pages.length - 1 : this.index - 1;
+		const last = this.of.setting.together ? 0 : this.way.pages.length - 1;
+		const before = this.at === END ? last : this.index - 1;
 		this.at = this.way.pages[before]?.page.id ?? '';
 	}
 
@@ -199,7 +210,7 @@ export class Visit {
 				Object.values(roles).some((list) => list.includes(at)) ||
 				items.some((item) => fieldsOfItem(this.of.plan, this.of.setting, item).some(({ id }) => id === at))
 		);
-		if (passed) this.at = passed.page.id;
+		if (passed) this.at = this.of.setting.together ? this.way.pages[0]!.page.id : passed.page.id;
 		else if (at === 'name' || at === 'email') this.at = '';
 		this.tried = true;
 	}
