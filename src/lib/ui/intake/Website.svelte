@@ -9,6 +9,20 @@
 		`<iframe src="${address}" title="${making.setting.heading.replaceAll('"', '&quot;')}" style="width:100%;border:0" height="600"></iframe>\n<script src="${new URL('/frame.js', address).href}"></` +
 			'script>'
 	);
+	const ORIGIN = /^https?:\/\/[A-Za-z0-9.-]+(:\d{1,5})?$/;
+	/** what was written and is no origin */
+	let strange = $state('');
+	function setFrames(text: string) {
+		const lines = text
+			.split(/\s+/)
+			.filter(Boolean)
+			.map((one) => one.replace(/\/+$/, ''));
+		const odd = lines.find((one) => !ORIGIN.test(one));
+		strange = odd
+			? `“${odd}” is no origin: it begins with https:// and ends with the name of the website, without a path.`
+			: '';
+		if (!odd) making.set({ frames: lines.slice(0, 20) });
+	}
 	async function copy(text: string, what: string) {
 		await navigator.clipboard.writeText(text);
 		tell(`${what} copied`);
@@ -25,7 +39,7 @@
 			<button type="button" class="button" onclick={() => copy(address, 'Link')}>Copy</button>
 		</p>
 		<p class="text-[13px] text-quiet">
-			What is known before may stand behind it by its key, as in <span class="font-mono">#county=Brint</span>; what
+			What is known before may stand behind it by its key, as in <span class="font-mono">#county=brint</span>; what
 			stands there is never sent to a server.
 		</p>
 	</section>
@@ -46,15 +60,9 @@
 				class="input mt-1 h-16 font-mono text-[13px]"
 				placeholder="https://www.brindlevale.example"
 				value={making.setting.frames.join('\n')}
-				onchange={(event) =>
-					making.set({
-						frames: event.currentTarget.value
-							.split(/\s+/)
-							.map((one) => one.replace(/\/+$/, ''))
-							.filter((one) => /^https?:\/\/[A-Za-z0-9.-]+(:\d{1,5})?$/.test(one))
-							.slice(0, 20)
-					})}></textarea></label
+				onchange={(event) => setFrames(event.currentTarget.value)}></textarea></label
 		>
+		<p class="wrong empty:hidden" role="alert">{strange}</p>
 		{#if making.setting.frames.length > 0}
 			<pre
 				class="border border-hairline bg-sheet p-3 text-[12px] leading-5 break-all whitespace-pre-wrap">{snippet}</pre>
