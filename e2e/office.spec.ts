@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { lockedPdf, pdf } from './kit/pdfs';
 import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 import { clean } from './kit/axe';
+import { pressInList } from './kit/parts';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -26,7 +27,7 @@ test.describe('axe finds nothing', () => {
 		await both('desk');
 		await page.getByRole('button', { name: 'Put the address right' }).first().click();
 		await both('desk, correcting');
-		await page.getByRole('link', { name: 'Guest engagement, A. Dube' }).click();
+		await pressInList(page, 'Guest engagement, A. Dube');
 		await page.locator('canvas[data-drawn=yes]').first().waitFor();
 		await both('packet');
 		for (const area of ['records', 'settings', 'stand-ins', 'records?q=nothing-of-the-kind', 'packets/none']) {

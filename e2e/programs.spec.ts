@@ -6,6 +6,7 @@ import path from 'node:path';
 import { KINDS_OF_HOOKS } from '../src/lib/server/hooks/kinds';
 import { clean } from './kit/axe';
 import { answerFault, type Described } from './kit/described';
+import { pressInList } from './kit/parts';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
@@ -115,7 +116,7 @@ test('keys, hooks and a calendar are made under one’s account; the API is read
 	// something happens, and the receiver hears of it
 	await page.goto(`${server.origin}/desk`);
 	await ready(page);
-	await page.getByRole('link', { name: 'Guest engagement, A. Dube' }).click();
+	await pressInList(page, 'Guest engagement, A. Dube');
 	await page.getByRole('button', { name: 'More to do' }).click();
 	await page.getByRole('menuitem', { name: /^Withdraw/ }).click();
 	await page.getByLabel(/Reason|Why/).fill('The concert is off');

@@ -45,3 +45,14 @@ export async function drag(
 	await mouse.up();
 	await from.page().waitForTimeout(300);
 }
+
+/** Brings a row of a long list into view, of which only those near the view are drawn, and presses its link. */
+export async function pressInList(page: Page, name: string): Promise<void> {
+	const link = page.getByRole('link', { name });
+	await page.locator('tr[data-row]').first().hover();
+	for (let i = 0; i < 40 && (await link.count()) === 0; i++) {
+		await page.mouse.wheel(0, 300);
+		await page.waitForTimeout(100);
+	}
+	await link.click();
+}

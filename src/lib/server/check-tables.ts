@@ -1,3 +1,4 @@
+import { ownerBy } from './packets/act';
 import { X509Certificate } from 'node:crypto';
 import { filesIn, type Plan, type Recorded, type SentPacket } from '../core/packet';
 import type { Db } from './db';
@@ -46,11 +47,10 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	if (!row) return ['it has events but is missing from the lists.'];
 	const events = links.map((link) => JSON.parse(link.body) as Recorded);
 	const want = derive(state);
-	const sender = events[0]!.by;
 	const wanted: Row = {
 		...(want as unknown as Row),
 		reference: state.reference,
-		owner: sender.kind === 'office' ? sender.account : '',
+		owner: ownerBy(events[0]!),
 		thread: JSON.stringify(want.thread),
 		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
 		head: links[links.length - 1]!.hash,

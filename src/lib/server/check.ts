@@ -7,6 +7,7 @@ import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
 import { PRIVATE, veiledDigest } from './packets/private-words';
 import { accountFaults, folderFaults, officeFaults, programFaults } from './office-record/whole';
+import { intakeFaults } from './intakes/whole';
 import { isMedia, isMoment, rowFaults, tableFaults } from './check-tables';
 
 /** What was looked at and what is wrong, a sentence each. */
@@ -32,6 +33,7 @@ export function checkData(db: Db): Soundness {
 	const office = officeFaults(db);
 	faults.push(
 		...(office.length > 0 ? office : [...accountFaults(db), ...folderFaults(db), ...programFaults(db)]),
+		...intakeFaults(db),
 		...tableFaults(db)
 	);
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };

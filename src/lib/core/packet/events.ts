@@ -35,6 +35,8 @@ export interface PaperTaken {
 /** How a case began: through which intake, by whom, and what they entered (fields by id). */
 export interface Begun {
 	intake: string;
+	/** whose packet it is: the account whose intake it is */
+	account: string;
 	heading: string;
 	by: { name: string; email: string };
 	/** they prepared it for the person it is about */

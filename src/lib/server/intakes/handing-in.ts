@@ -57,6 +57,7 @@ export function handIn(house: House, token: string, wanted: unknown, address: st
 		const sent = sendPlan(house, owner, trimmed(made.plan), {
 			begun: {
 				intake: one.intake,
+				account: owner.id,
 				heading: one.setting.heading,
 				by: taker ? { name: taker.name, email: taker.email } : { name: starting.visitor.name.trim(), email },
 				prepares: taker !== null || starting.prepares !== null,

@@ -5,6 +5,7 @@ import type { FollowUp, Intake } from '../../core/intake';
 import type { Plan, SentPacket } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
 import { closePool } from '../../press';
+import { checkData } from '../check';
 import { hashedCode } from '../packets/codes';
 import { packetState } from '../packets/act';
 import { beginCorrection, sendCorrection } from '../packets/correcting';
@@ -153,6 +154,7 @@ describe('a case', () => {
 		expect(inWords(first!, packet.plan)).toMatch(
 			/Aurelio Dube, aurelio@post.example, began it as P-.*through the intake “Claim”, and entered “amount”/
 		);
+		expect(checkData(t.house.db).faults).toEqual([]);
 		ok(signs(made.packet, made.to!));
 		expect(state(made.packet).answers['amount']).toEqual({ number: '12.4' });
 		await t.runner.drain();
@@ -530,6 +532,29 @@ describe('what follows', () => {
 			about: expect.stringContaining('a draft of “Other” waits')
 		});
 		expect(t.house.db.prepare('SELECT count(*) AS n FROM drafts').get()).toEqual({ n: 1 });
+	});
+});
+
+describe('check-data', () => {
+	it('finds a setting that can’t be read, and a case whose version or packet is gone', async () => {
+		const { slug } = await opened();
+		const { token } = ok(await begin(slug));
+		ok(handIn(t.house, token, entered(), ''));
+		const { db } = t.house;
+		const faults = () => checkData(db).faults;
+		expect(faults()).toEqual([]);
+		db.pragma('foreign_keys = OFF');
+		const broken = (sql: string) => {
+			db.exec('SAVEPOINT broken');
+			db.exec(sql);
+			const found = faults();
+			db.exec('ROLLBACK TO broken; RELEASE broken');
+			return found.join(' ');
+		};
+		expect(broken("UPDATE intakes SET setting = '{'")).toContain('can’t be read');
+		expect(broken("UPDATE intake_versions SET setting = json_set(setting, '$.pages', 3)")).toContain('can’t be read');
+		expect(broken('UPDATE cases SET version = 9')).toContain('a version of its intake that is not there');
+		expect(broken("UPDATE cases SET packet = 'gone'")).toContain('names a packet that is not there');
 	});
 });
 

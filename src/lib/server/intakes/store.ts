@@ -46,7 +46,8 @@ interface Row extends Omit<KeptIntake, 'setting' | 'changedAt'> {
 
 export const NO_INTAKE = refuse('no-intake', 'There is no such page here.');
 const CHANGED = refuse('changed-elsewhere', 'This intake has been changed in another tab. Look at that first.');
-const checked = border(IntakeSchema);
+/** An intake as it comes from outside, or from the database. */
+export const checkedIntake = border(IntakeSchema);
 
 const kept = ({ setting, changed_at, ...row }: Row): KeptIntake => ({
 	...row,
@@ -159,7 +160,7 @@ export function saveIntake(
 	revision: number,
 	wanted: unknown
 ): { revision: number } | Refusal {
-	const setting = checked(wanted);
+	const setting = checkedIntake(wanted);
 	if (isRefusal(setting)) return setting;
 	const { changes } = house.db
 		.prepare('UPDATE intakes SET setting = ?, revision = revision + 1, changed_at = ? WHERE id = ? AND revision = ?')

@@ -60,8 +60,6 @@ interface Along {
 	also?: (state: SentPacket) => void;
 	/** the batch that a packet is sent with */
 	batch?: string;
-	/** whose it is, where not somebody of the office sends it */
-	owner?: string;
 }
 
 /**
@@ -102,7 +100,7 @@ function commit(
 	decided: PacketEvent[],
 	by: Actor,
 	at: string,
-	{ also, batch, owner: whose = '' }: Along
+	{ also, batch }: Along
 ): SentPacket | Refusal {
 	const { db } = house;
 	const from = before.status === 'none' ? 0 : before.events;
@@ -111,7 +109,7 @@ function commit(
 	const plans = planLookup(db);
 	const after = recorded.reduce<Packet>((state, event) => evolve(state, event, plans), before);
 	if (after.status === 'none') return refuse('no-packet', 'There is no such packet.');
-	const owner = ownerOf(db, packet) ?? (by.kind === 'office' ? by.account : whose);
+	const owner = ownerOf(db, packet) ?? ownerBy(recorded[0]!);
 	writeReadTables(db, after, owner, head, batch);
 	planOfPacket(db, packet, plansOf(recorded as unknown as Record<string, unknown>[]));
 	for (const effect of recorded.flatMap((event) => effectsOf(after, event))) {
@@ -127,6 +125,12 @@ const BY_ITSELF: PacketEvent['type'][] = ['StopOpened', 'StopSkipped', 'PersonSp
 /** What follows by itself from somebody's deed is Pellum's, not theirs. */
 function causeOf(event: PacketEvent, by: Actor): Actor {
 	return BY_ITSELF.includes(event.type) ? { kind: 'pellum' } : by;
+}
+
+/** Whose packet it is by its first event: whoever sent it, or in whose name a visitor began it. */
+export function ownerBy(first: Recorded): string {
+	if (first.by.kind === 'office') return first.by.account;
+	return first.type === 'PacketSent' ? (first.begun?.account ?? '') : '';
 }
 
 function ownerOf(db: Db, packet: string): string | undefined {

@@ -81,7 +81,7 @@ export function sendPlan(
 				...(plan.sending?.workingDays && { holidays: holidayList(house).map((one) => one.day) }),
 				...(begun && { begun })
 			},
-			{ batch, owner: account.id }
+			{ batch }
 		);
 		if (!isRefusal(sent)) countUse(house, sent);
 		return sent;
