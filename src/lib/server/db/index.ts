@@ -69,7 +69,17 @@ export function memoryDb(): Db {
 
 /** Runs `work` as one transaction that takes the write lock at once; within another one, as a part that stands or falls. */
 export function inTransaction<T>(db: Db, work: () => T): T {
-	return db.inTransaction ? db.transaction(work)() : db.transaction(work).immediate();
+	// making one takes longer than a small piece of work: there is one for each database
+	const run = transactions.get(db) ?? db.transaction((any: () => unknown) => any());
+	transactions.set(db, run);
+	return (db.inTransaction ? run(work) : run.immediate(work)) as T;
+}
+
+const transactions = new WeakMap<Db, Database.Transaction<(work: () => unknown) => unknown>>();
+
+/** The same, but within another transaction simply a piece of it: whoever fails there has to let the whole fail. */
+export function joiningTransaction<T>(db: Db, work: () => T): T {
+	return db.inTransaction ? work() : inTransaction(db, work);
 }
 
 const codeOf = (error: unknown): string => String((error as { code?: unknown } | null)?.code ?? '');

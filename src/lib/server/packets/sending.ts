@@ -3,7 +3,7 @@ import { lettersFault, localeOf, SENDER, type Begun, type Plan, type SentPacket 
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
 import { blobMeta } from '../blobs';
-import { inTransaction } from '../db';
+import { inTransaction, joiningTransaction } from '../db';
 import { folderFault } from '../folders';
 import { holidayList } from '../holidays';
 import type { House } from '../house';
@@ -46,7 +46,7 @@ export function sendPlan(
 	wanted: Plan,
 	{ batch, begun }: { batch?: string; begun?: Begun } = {}
 ): SentPacket | Refusal {
-	return inTransaction(house.db, () => {
+	return joiningTransaction(house.db, () => {
 		const { name, zone, seenPages } = organisation(house.db);
 		const now = house.now().toISOString();
 		const plan: Plan = {
