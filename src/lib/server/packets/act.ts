@@ -15,7 +15,7 @@ import {
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { holdPlan, planOfPacket } from '../access';
 import type { Account } from '../accounts';
-import { inTransaction, type Db } from '../db';
+import { joiningTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
 import { tellHooks } from '../hooks/telling';
@@ -74,7 +74,7 @@ export function act(
 	command: Command,
 	along: Along = {}
 ): SentPacket | Refusal {
-	const result = inTransaction(house.db, () => {
+	const result = joiningTransaction(house.db, () => {
 		const events = eventsOf(house.db, packet);
 		const before = fold(events, planLookup(house.db));
 		const at = notBefore(house.now().toISOString(), events.at(-1)?.at ?? '');
