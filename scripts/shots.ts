@@ -1,3 +1,4 @@
+import { pressInList } from '../e2e/kit/parts';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { chromium, type Page } from '@playwright/test';
 import { spawn, spawnSync } from 'node:child_process';
@@ -51,7 +52,7 @@ try {
 	await desk.getByRole('button', { name: 'Sign in' }).click();
 	await desk.getByRole('heading', { name: 'Out now' }).waitFor();
 	await shot(desk, 'desk');
-	await desk.getByRole('link', { name: 'Guest engagement, A. Dube' }).click();
+	await pressInList(desk, 'Guest engagement, A. Dube');
 	await drawn(desk);
 	await shot(desk, 'packet');
 	await desk.goto(`${origin}/desk`);

@@ -64,7 +64,8 @@ function wholeFaults(plan: Plan, intake: Intake): IntakeFinding[] {
 			say: 'Only addresses of some domains may start, but nobody has to prove theirs.',
 			at: 'proof'
 		});
-	for (const field of openAnswers(plan))
+	// what may stay empty may be empty here as well
+	for (const field of openAnswers(plan).filter((one) => one.required))
 		found.push({
 			code: 'sender-answer-missing',
 			say: `“${field.label}” is the sender’s to answer. Answer it in the template, or give the field to ${starter ? roleName(starter) : 'a role'}.`,

@@ -7,6 +7,7 @@ import { pdf } from '../../../../e2e/kit/pdfs';
 import { field } from '../../../../e2e/kit/plans';
 import { closeAccount, setSafety } from '../accounts';
 import { standOpen } from '../batches';
+import { beginCase, handIn, newIntake, putIntakeInUse, readIntake, saveIntake } from '../intakes';
 import { BY_ITSELF, officeEvents } from '../office-record';
 import { folderNamed, openFolder, setMember } from '../folders';
 import { eventsOf } from '../packets/log';
@@ -314,6 +315,32 @@ describe('a batch from outside', () => {
 		await idle(t);
 		expect((await ask('GET', `/batches/${id}`)).body.counts.out).toBe(0);
 		expect((await ask('GET', '/batches')).body.items[0].id).toBe(id);
+	});
+});
+
+describe('an intake from outside', () => {
+	it('is listed with its address, and its cases page by page; another’s is nobody’s', async () => {
+		const { id } = ok(newIntake(t.house, t.odile, template));
+		const { setting, revision, slug } = ok(readIntake(t.house, id));
+		ok(saveIntake(t.house, id, revision, { ...setting, pages: [], proof: false }));
+		ok(putIntakeInUse(t.house, t.odile, id, revision + 1));
+		const { token } = ok(await beginCase(t.house, slug, { language: 'en' }, '203.0.113.90'));
+		const visitor = { name: 'Ada Quill', email: 'ada@post.example' };
+		const { packet } = ok(
+			handIn(t.house, token, { starting: { visitor, prepares: null, named: {} }, answers: {} }, '')
+		);
+		ok(await beginCase(t.house, slug, { language: 'en' }, '203.0.113.91'));
+		const { items } = (await ask('GET', '/intakes')).body;
+		expect(items).toMatchObject([
+			{ id, state: 'open', begun: 2, handedIn: 1, address: expect.stringMatching(/\/i\//) }
+		]);
+		const cases = (await ask('GET', `/intakes/${id}/cases`)).body;
+		expect(cases.items.map((one: { packet: string | null }) => one.packet).sort()).toEqual([packet, null].sort());
+		expect(cases.next).toBeNull();
+		expect((await ask('GET', `/intakes/${id}/cases?after=x`)).body.code).toBe('bad-cursor');
+		key = keyFor(RIGHTS, await account(t.house, 'Bram', 'bram@x.example', 'preparer'));
+		expect((await ask('GET', '/intakes')).body.items).toEqual([]);
+		expect((await ask('GET', `/intakes/${id}/cases`)).status).toBe(404);
 	});
 });
 

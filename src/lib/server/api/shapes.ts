@@ -223,6 +223,24 @@ export const DraftShape = named(
 	)
 );
 
+export const CaseBrief = named(
+	'Case',
+	Type.Object(
+		{
+			id: Id,
+			visitor: Type.String(),
+			email: Type.String(),
+			begunAt: Moment,
+			/** when they were last at it */
+			seenAt: Moment,
+			standing: oneOf(['begun', 'left', 'handed in', 'waiting', 'done', 'ended', 'hidden']),
+			packet: orNull(Id),
+			reference: Type.String()
+		},
+		strict
+	)
+);
+
 export const BatchBrief = named(
 	'Batch',
 	Type.Object(

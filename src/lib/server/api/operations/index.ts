@@ -1,6 +1,7 @@
 import type { Operation } from '../operation';
 import { batches } from './batches';
 import { drafts } from './drafts';
+import { intakes } from './intakes';
 import { packets } from './packets';
 import { record } from './record';
 import { templates } from './templates';
@@ -11,6 +12,7 @@ export const GROUPS: Record<string, Operation[]> = {
 	Packets: packets,
 	Drafts: drafts,
 	Batches: batches,
+	Intakes: intakes,
 	Records: record
 };
 
