@@ -85,7 +85,7 @@ try {
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByRole('link', { name: 'Hire the rehearsal hall' }).click();
 	await desk.getByRole('tab', { name: 'Questions' }).click();
-	await desk.getByRole('button', { name: 'All ways through' }).click();
+	await desk.getByRole('radio', { name: 'All ways through' }).click();
 	await desk.getByText('ways were tried').waitFor();
 	await shot(desk, 'intake');
 	await desk.getByRole('tab', { name: 'On a website' }).click();
