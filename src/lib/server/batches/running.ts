@@ -1,4 +1,5 @@
 import { cutText } from '../../core/clean-text';
+import type { Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { broughtBy, targetsOf, whoOf } from '../../core/sheet';
 import type { Given } from '../../core/template';
@@ -8,7 +9,7 @@ import type { House } from '../house';
 import { newId } from '../ids';
 import { queue } from '../jobs/outbox';
 import { organisation } from '../settings';
-import { planForUse, sendTemplate } from '../templates';
+import { planForUse, sendUsed } from '../templates';
 import { verdictsOf } from './judging';
 import { BEGINS, readBatch } from './store';
 
@@ -168,6 +169,8 @@ export async function sendRows(house: House, job: SendJob, done: () => void): Pr
 		return null;
 	}
 	const { pace } = organisation(house.db);
+	// hindrance has looked at it: it is what the rows were judged by
+	const { plan } = planForUse(house, account, job.template) as { plan: Plan };
 	const rows = house.db
 		.prepare<[string, number], { n: number; given: string }>(
 			'SELECT n, given FROM batch_rows WHERE batch = ? AND given IS NOT NULL ORDER BY n LIMIT ?'
@@ -188,7 +191,7 @@ export async function sendRows(house: House, job: SendJob, done: () => void): Pr
 		await new Promise((next) => setImmediate(next));
 		inTransaction(house.db, () => {
 			for (const { n, given } of now.slice(at, at + TOGETHER)) {
-				const fault = saying(() => sendRow(house, account, job, n, JSON.parse(given) as Due));
+				const fault = saying(() => sendRow(house, account, job, plan, n, JSON.parse(given) as Due));
 				if (fault !== null) setBack(house, job.batch, n, fault);
 			}
 			// with the last of them, so that the disk is not waited for once more
@@ -225,11 +228,11 @@ function hindrance(house: House, job: SendJob): string | null {
 }
 
 /** Sends one row; says why it could not be. */
-function sendRow(house: House, account: Account, { batch, template }: SendJob, n: number, due: Due): string | null {
+function sendRow(house: House, account: Account, { batch }: SendJob, plan: Plan, n: number, due: Due): string | null {
 	return inTransaction(house.db, () => {
 		const again = house.db.prepare('SELECT 1 FROM batch_packets WHERE batch = ? AND who = ?').get(batch, due.who);
 		if (!again) {
-			const sent = sendTemplate(house, account, template, due.given, batch);
+			const sent = sendUsed(house, account, plan, due.given, batch);
 			if (isRefusal(sent)) return sent.say;
 			house.db
 				.prepare('INSERT INTO batch_packets (batch, who, packet, brought) VALUES (?, ?, ?, ?)')

@@ -4,5 +4,5 @@ export * from './making';
 export { recognise } from './recognition';
 export { binTemplate, describeTemplate, mayChange, ownTemplate, readTemplate, SHARED, sharesOf } from './store';
 export { dropText, savedTexts, saveText } from './texts';
-export { draftFromTemplate, planForUse, sendTemplate } from './use';
+export { draftFromTemplate, planForUse, sendTemplate, sendUsed } from './use';
 export { bringBack, putInUse, versionsOf } from './versions';

@@ -48,7 +48,17 @@ export function sendTemplate(
 	batch?: string
 ): SentPacket | Refusal {
 	const found = planForUse(house, account, id);
-	if (isRefusal(found)) return found;
-	const plan = used(found.plan, given);
-	return lockedChange(found.plan, plan) ?? sendPlan(house, account, trimmed(plan), { batch });
+	return isRefusal(found) ? found : sendUsed(house, account, found.plan, given, batch);
+}
+
+/** The same with a template's plan that was looked up already (`planForUse`): a batch sends it many times. */
+export function sendUsed(
+	house: House,
+	account: Account,
+	template: Plan,
+	given: Given,
+	batch?: string
+): SentPacket | Refusal {
+	const plan = used(template, given);
+	return lockedChange(template, plan) ?? sendPlan(house, account, trimmed(plan), { batch });
 }
