@@ -62,7 +62,8 @@
 		untrack(() => visited),
 		words
 	);
-	const store = $derived(`pellum-intake ${base}`);
+	/** what this browser keeps it under */
+	let store = untrack(() => `pellum-intake ${base}`);
 	let proved = $state(untrack(() => begun?.proved ?? false));
 	let provedAs = $state(untrack(() => begun?.email ?? ''));
 	let busy = $state(false);
@@ -76,17 +77,32 @@
 		untrack(() => {
 			if (invited) Object.assign(visit.visitor, invited);
 			visit.start(first);
-			let here: Partial<KeptVisit> = {};
-			try {
-				if (!rehearsed) here = JSON.parse(localStorage.getItem(store) ?? '{}') as Partial<KeptVisit>;
-			} catch {
-				// a browser that keeps nothing still asks
-			}
-			if (begun) visit.resume({ ...begun.kept, token: begun.token, page: begun.page });
-			else visit.resume(here);
+			if (!rehearsed) visit.resume(here());
 			restored = true;
 		});
 	});
+
+	/**
+	 * What is kept of it: by this browser, and over that by the server for the case whose link this is. Before an address is proved the
+	 * server has nothing; another case that this browser keeps is left alone.
+	 */
+	function here(): Partial<KeptVisit> {
+		let own = readHere();
+		if (!begun) return own;
+		if (own.token !== begun.token) {
+			store += ` ${begun.token}`;
+			own = readHere();
+		}
+		return { ...own, ...begun.kept, token: begun.token, page: begun.page || own.page || '' };
+	}
+	function readHere(): Partial<KeptVisit> {
+		try {
+			return JSON.parse(localStorage.getItem(store) ?? '{}') as Partial<KeptVisit>;
+		} catch {
+			// a browser that keeps nothing still asks
+			return {};
+		}
+	}
 
 	const needsProof = $derived(
 		visited.setting.proof && !(proved && provedAs.toLowerCase() === visit.visitor.email.trim().toLowerCase())

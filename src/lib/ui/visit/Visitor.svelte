@@ -51,15 +51,16 @@
 					proved: view.begun.proved,
 					email: view.begun.email,
 					handedIn: view.begun.handedIn,
-					kept: {
-						answers: view.begun.answers,
-						...(view.begun.starting && {
-							visitor: view.begun.starting.visitor,
-							prepares: view.begun.starting.prepares !== null,
-							...(view.begun.starting.prepares && { them: view.begun.starting.prepares }),
-							named: view.begun.starting.named
-						})
-					}
+					// nothing, as long as their address is not proved
+					kept: view.begun.starting
+						? {
+								answers: view.begun.answers,
+								visitor: view.begun.starting.visitor,
+								prepares: view.begun.starting.prepares !== null,
+								...(view.begun.starting.prepares && { them: view.begun.starting.prepares }),
+								named: view.begun.starting.named
+							}
+						: {}
 				}
 			: null
 	);
