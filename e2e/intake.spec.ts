@@ -196,6 +196,7 @@ test('hall hire within a page of another origin: a rule closes a way, the frame 
 	await clean(office, 'an intake on a website');
 	await office.getByRole('button', { name: 'Put the changes in use' }).click();
 	await expect(office.getByText('Visitors see it as it is now')).toBeVisible();
+	await expect(office.getByRole('button', { name: 'Put the changes in use' })).toHaveCount(0);
 
 	await page.goto(site);
 	const frame = page.frameLocator('iframe');

@@ -4,6 +4,7 @@
 	import { applyAction, enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
 	import type { SubmitFunction } from '@sveltejs/kit';
+	import type { Intake } from '../../core/intake';
 	import Menu from '../parts/Menu.svelte';
 	import { tell } from '../parts/told';
 	import type { Making } from './making.svelte';
@@ -13,22 +14,22 @@
 		making,
 		intake,
 		template,
-		ahead,
+		used,
 		say,
 		onshow
 	}: {
 		making: Making;
-		intake: { id: string; state: 'making' | 'open' | 'closed'; version: number };
+		intake: { id: string; state: 'making' | 'open' | 'closed' };
 		template: string;
-		/** visitors see an older state */
-		ahead: boolean;
+		/** what visitors see now; null: it was never opened */
+		used: Intake | null;
 		say: string;
 		onshow: (at: string) => void;
 	} = $props();
 
 	const grave = $derived(making.found.filter(({ mild }) => !mild));
 	const STATE = { making: 'being made: nobody sees it yet', open: 'open', closed: 'closed' } as const;
-	const changed = $derived(ahead || making.canUndo);
+	const changed = $derived(used !== null && JSON.stringify(used) !== JSON.stringify(making.setting));
 	/** what was typed last goes before it is put in use */
 	const kept: SubmitFunction = async ({ formData, cancel }) => {
 		if (!(await making.keep())) return cancel();
@@ -45,7 +46,7 @@
 	<div class="min-w-0 flex-[1_1_280px]">
 		<h1 class="truncate text-[19px] leading-7">{making.setting.heading || 'Without a heading'}</h1>
 		<p class="text-[14px] text-quiet">
-			Intake of {template} · {STATE[intake.state]}{intake.version > 0 && changed ? ', changed since' : ''} ·
+			Intake of {template} · {STATE[intake.state]}{changed ? ', changed since' : ''} ·
 			<span role="status"
 				>{making.keeping === 'kept' ? 'saved' : making.keeping === 'keeping' ? 'saving…' : 'not saved'}</span
 			>
@@ -78,10 +79,10 @@
 	{:else if intake.state === 'closed'}<form method="POST" action="?/open" use:enhance>
 			<button class="button">Open it again</button>
 		</form>{/if}
-	{#if intake.version === 0 || changed}
+	{#if used === null || changed}
 		<form method="POST" action="?/use" use:enhance={kept}>
 			<button class="button {grave.length === 0 ? 'primary' : ''}" disabled={grave.length > 0}
-				>{intake.version === 0 ? 'Open it' : 'Put the changes in use'}</button
+				>{used === null ? 'Open it' : 'Put the changes in use'}</button
 			>
 		</form>
 	{/if}

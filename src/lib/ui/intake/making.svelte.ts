@@ -37,6 +37,9 @@ export class Making {
 	#judging: ReturnType<typeof setTimeout> | undefined;
 	#judge: ReturnType<typeof judgeBeside> | undefined;
 	#last = 0;
+	/** as it is kept on the server */
+	#kept: Intake;
+	#running: Promise<boolean> | null = null;
 
 	constructor(
 		readonly id: string,
@@ -46,6 +49,7 @@ export class Making {
 		readonly today: string
 	) {
 		this.#history = begin(setting);
+		this.#kept = setting;
 		this.revision = revision;
 		this.page = setting.pages[0]?.id ?? null;
 	}
@@ -177,24 +181,39 @@ export class Making {
 		this.ways = ways;
 	}
 
+	/** Keeps what was changed, one keeping after the other; whether all of it is kept now. */
 	async keep(): Promise<boolean> {
 		clearTimeout(this.#timer);
+		while (this.#running) await this.#running;
+		this.#running = this.#keepAll().finally(() => (this.#running = null));
+		return this.#running;
+	}
+	async #keepAll(): Promise<boolean> {
+		while (this.#kept !== this.setting) if (!(await this.#put(this.setting))) return false;
+		this.keeping = 'kept';
+		return true;
+	}
+	async #put(setting: Intake): Promise<boolean> {
+		this.keeping = 'keeping';
 		try {
 			const response = await patient(`/intakes/${this.id}/save`, {
 				method: 'PUT',
 				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ revision: this.revision, setting: this.setting })
+				body: JSON.stringify({ revision: this.revision, setting })
 			});
 			const said = (await response.json()) as { revision?: number; say?: string };
-			if (response.ok) this.revision = said.revision!;
-			this.keeping = response.ok ? 'kept' : 'not kept';
 			this.wrong = response.ok ? '' : (said.say ?? 'It did not work. What you changed is kept here.');
+			if (response.ok) {
+				this.revision = said.revision!;
+				this.#kept = setting;
+				return true;
+			}
 		} catch {
-			this.keeping = 'not kept';
 			this.wrong = 'No connection. What you changed is kept in this tab and saved when it is back.';
 			this.#timer = setTimeout(() => void this.keep(), 5000);
 		}
-		return this.keeping === 'kept';
+		this.keeping = 'not kept';
+		return false;
 	}
 
 	stop(): void {

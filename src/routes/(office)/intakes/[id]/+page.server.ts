@@ -27,7 +27,6 @@ export const load = async ({ params, locals }) => {
 	const template = orError(templatePlan(house(), intake, intake.setting.version));
 	const address = `${house().config.origin}/i/${intake.slug}`;
 	const { zone } = organisation(house().db);
-	const used = versionOf(house(), intake.id, intake.version);
 	return {
 		intake,
 		plan: template.plan,
@@ -36,7 +35,7 @@ export const load = async ({ params, locals }) => {
 		now: house().now().toISOString(),
 		address,
 		code: await codeAsSvg(address),
-		ahead: used !== null && JSON.stringify(used) !== JSON.stringify(intake.setting),
+		used: versionOf(house(), intake.id, intake.version),
 		people: peopleOn(house(), intake.id),
 		cases: casesOf(house(), account, intake.id),
 		left: leftAt(house(), intake.id),

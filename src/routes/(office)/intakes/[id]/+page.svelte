@@ -56,7 +56,7 @@
 		{making}
 		intake={data.intake}
 		template={data.template}
-		ahead={data.ahead}
+		used={data.used}
 		say={(form as { say?: string } | null)?.say ?? ''}
 		onshow={show}
 	/>
