@@ -16,9 +16,8 @@ import { border } from '../border';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
-import { planLookup } from '../packets/act';
 import { organisation } from '../settings';
-import { planForUse } from '../templates';
+import { planForUse, planOfVersion } from '../templates';
 
 /** Intakes as the office makes them: what is worked on, and what was put in use. */
 
@@ -89,12 +88,8 @@ export function templatePlan(
 	if (!owner) return refuse('no-owner', 'Whoever made this intake has no account here any more.');
 	const found = planForUse(house, owner, intake.template);
 	if (isRefusal(found) || version === undefined || found.plan.from?.[0]?.version === version) return found;
-	const digest = house.db
-		.prepare<[string, number], string>('SELECT plan FROM template_versions WHERE template = ? AND version = ?')
-		.pluck()
-		.get(intake.template, version);
-	if (digest === undefined) return refuse('no-version', 'The template has no such version.');
-	return { ...found, plan: { ...planLookup(house.db)(digest), from: [{ template: intake.template, version }] } };
+	const plan = planOfVersion(house, intake.template, version);
+	return isRefusal(plan) ? plan : { ...found, plan: { ...plan, from: [{ template: intake.template, version }] } };
 }
 
 /** A new intake over a template: its first open role is whom a case is about, and every question of theirs with a key is asked on one page. */

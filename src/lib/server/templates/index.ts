@@ -5,4 +5,4 @@ export { recognise } from './recognition';
 export { binTemplate, describeTemplate, mayChange, ownTemplate, readTemplate, SHARED, sharesOf } from './store';
 export { dropText, savedTexts, saveText } from './texts';
 export { draftFromTemplate, planForUse, sendTemplate, sendUsed } from './use';
-export { bringBack, putInUse, versionsOf } from './versions';
+export { bringBack, planOfVersion, putInUse, versionsOf } from './versions';

@@ -73,6 +73,17 @@ export function versionsOf(house: House, template: string): VersionRow[] {
 		.all(template);
 }
 
+/** The plan as a version has it. */
+export function planOfVersion(house: House, template: string, version: number): Plan | Refusal {
+	const digest = house.db
+		.prepare<[string, number], string>('SELECT plan FROM template_versions WHERE template = ? AND version = ?')
+		.pluck()
+		.get(template, version);
+	return digest === undefined
+		? refuse('no-version', 'There is no such version of this template.')
+		: planLookup(house.db)(digest);
+}
+
 /** Brings an earlier version back, as the next one. */
 export function bringBack(
 	house: House,
@@ -83,13 +94,8 @@ export function bringBack(
 	return inTransaction(house.db, () => {
 		const template = ownTemplate(house, account, id);
 		if (isRefusal(template)) return template;
-		const row = house.db
-			.prepare<[string, number], { plan: string }>(
-				'SELECT plan FROM template_versions WHERE template = ? AND version = ?'
-			)
-			.get(id, version);
-		if (!row) return refuse('no-version', 'There is no such version of this template.');
-		const plan = planLookup(house.db)(row.plan);
+		const plan = planOfVersion(house, id, version);
+		if (isRefusal(plan)) return plan;
 		return { template: id, version: keepVersion(house, account, template, plan, `Version ${version} again`) };
 	});
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { ComponentProps } from 'svelte';
 	import type { Door, Intake } from '../../core/intake';
 	import { openRoles, roleName } from '../../core/template';
 	import Check from '../parts/Check.svelte';
@@ -7,11 +8,24 @@
 	import Files from '../parts/Files.svelte';
 	import OneOf from '../parts/OneOf.svelte';
 	import { patient } from '../post';
+	import AboutPage from './AboutPage.svelte';
 	import Faults from './Faults.svelte';
 	import type { Making } from './making.svelte';
 
 	/** Whom a case is about, who may start one, from when to when, and how many. */
-	let { making, people, onpeople }: { making: Making; people: number; onpeople: () => void } = $props();
+	let {
+		making,
+		people,
+		versions,
+		onpeople
+	}: {
+		making: Making;
+		/** how many are on the sheet */
+		people: number;
+		/** of the template, the newest first */
+		versions: ComponentProps<typeof AboutPage>['versions'];
+		onpeople: () => void;
+	} = $props();
 
 	const setting = $derived(making.setting);
 	let code = $state('');
@@ -61,30 +75,7 @@
 </script>
 
 <div class="grid max-w-2xl gap-6">
-	<section class="grid gap-3" aria-labelledby="about">
-		<h2 id="about" class="text-[16px]">The page</h2>
-		<label
-			>Heading<input
-				class="input mt-1"
-				maxlength="120"
-				value={setting.heading}
-				oninput={(event) => put({ heading: event.currentTarget.value })}
-			/></label
-		>
-		<label
-			>What visitors read first<textarea
-				class="input mt-1 h-24"
-				maxlength="4000"
-				value={setting.text}
-				oninput={(event) => put({ text: event.currentTarget.value })}></textarea></label
-		>
-		<Check
-			label="All questions on one page, since they are few"
-			checked={setting.together === true}
-			onchange={(together) => put({ together: together || undefined } as Partial<Intake>)}
-		/>
-		<Faults {making} at="heading" />
-	</section>
+	<AboutPage {making} {versions} />
 	<section class="grid gap-3" aria-labelledby="whom">
 		<h2 id="whom" class="text-[16px]">Whom a case is about</h2>
 		<Choice label="Role" value={setting.starter} options={roles} onchoose={(starter) => put({ starter })} />

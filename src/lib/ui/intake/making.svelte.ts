@@ -20,6 +20,8 @@ const PAUSE = 700;
 export class Making {
 	#history = $state.raw<History<Intake>>(begin({} as Intake));
 	readonly setting = $derived(this.#history.now);
+	/** the template's plan, of the version that the intake is made from */
+	template = $state.raw<Plan>({} as Plan);
 	readonly plan: Plan = $derived.by(() => askedPlan(this.template, this.setting));
 	revision = $state(0);
 	keeping = $state<'kept' | 'keeping' | 'not kept'>('kept');
@@ -43,11 +45,12 @@ export class Making {
 
 	constructor(
 		readonly id: string,
-		readonly template: Plan,
+		template: Plan,
 		setting: Intake,
 		revision: number,
 		readonly today: string
 	) {
+		this.template = template;
 		this.#history = begin(setting);
 		this.#kept = setting;
 		this.revision = revision;

@@ -1,5 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { isoDay } from '$lib/core/calendar';
+import { dayIn, isoDay } from '$lib/core/calendar';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { openRoles, roleName } from '$lib/core/template';
 import { house } from '$lib/server';
@@ -18,7 +18,7 @@ import {
 	versionOf
 } from '$lib/server/intakes';
 import { organisation } from '$lib/server/settings';
-import { listTemplates, planForUse } from '$lib/server/templates';
+import { listTemplates, planForUse, versionsOf } from '$lib/server/templates';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = async ({ params, locals }) => {
@@ -31,6 +31,9 @@ export const load = async ({ params, locals }) => {
 		intake,
 		plan: template.plan,
 		template: template.title,
+		versions: versionsOf(house(), intake.template)
+			.slice(0, 100)
+			.map(({ version, at, note }) => ({ version, day: dayIn(zone, at), note })),
 		today: isoDay(zone, house().now().toISOString()),
 		now: house().now().toISOString(),
 		address,

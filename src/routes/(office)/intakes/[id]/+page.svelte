@@ -24,6 +24,16 @@
 		return () => making.stop();
 	});
 
+	// another version of the template has another plan
+	$effect(() => {
+		if (making.keeping === 'kept' && making.setting.version !== data.intake.setting.version) void invalidateAll();
+	});
+	$effect(() => {
+		if (making.template === data.plan) return;
+		making.template = data.plan;
+		void making.look();
+	});
+
 	let tab = $state(untrack(() => (data.intake.handed > 0 ? 'cases' : 'questions')));
 	let beside = $state<'visitor' | 'ways'>('visitor');
 	const say = $derived(making.page === null ? making.setting.says.find(({ id }) => id === making.open) : undefined);
@@ -109,7 +119,7 @@
 				</aside>
 			</div>
 		{:else if tab === 'start'}<div class="px-6 py-5">
-				<WhoMayStart {making} people={data.people} onpeople={() => void invalidateAll()} />
+				<WhoMayStart {making} people={data.people} versions={data.versions} onpeople={() => void invalidateAll()} />
 			</div>
 		{:else if tab === 'then'}<div class="px-6 py-5">
 				<Follows {making} templates={data.templates} rows={data.rows} />
