@@ -37,14 +37,16 @@ const localeIn = (wanted: string | undefined): Locale | undefined =>
  * (`answer-missing`), a closed way (`way-closed`), a name or address that can't be one, and anybody who would stand in two places
  * (`named-twice`), unless the template permits it.
  * @param plan the plan that the intake asks about (`askedPlan`)
+ * @param prepared somebody else answers as far as they may: what they leave out, the first person answers and names on the document
  */
 export function casePlan(
 	plan: Plan,
 	intake: Intake,
 	way: Way,
-	starting: Starting
+	starting: Starting,
+	prepared = starting.prepares !== null
 ): { plan: Plan; answers: Answers } | Refusal {
-	const no = wayFault(plan, intake, way) ?? startingFault(intake, starting);
+	const no = wayFault(plan, intake, way, prepared) ?? startingFault(intake, starting);
 	if (no) return no;
 	const asked = new Set(way.pages.flatMap(({ roles }) => Object.values(roles).flat()));
 	const given: Record<string, Somebody & { note?: string }> = {
@@ -55,7 +57,7 @@ export function casePlan(
 		const person = personIn(plan, role)!;
 		const one = given[role];
 		if (!one || `${one.name}${one.email}`.trim() === '') {
-			if (person.optional) delete given[role];
+			if (person.optional || (prepared && comesBefore(plan, intake.starter, role))) delete given[role];
 			else return refuse('name-missing', `Say who is to be ${roleName(person)}.`, role, { role: roleName(person) });
 			continue;
 		}
@@ -66,7 +68,7 @@ export function casePlan(
 	if (twice) return twice;
 	const people = plan.people.map((person) => {
 		const one = given[person.id];
-		if (!one) return namedLater(plan, intake, way, person);
+		if (!one) return namedLater(plan, intake, way, person, prepared);
 		const locale = localeIn(one.locale);
 		return {
 			...person,
@@ -88,17 +90,20 @@ export function casePlan(
 
 const isEmpty = (person: PlanPerson): boolean => `${person.name}${person.email}${person.phone ?? ''}`.trim() === '';
 
-/** A role that nobody has been named for, though a rule may still open its stop, is named by the first person when they finish. */
-function namedLater(plan: Plan, intake: Intake, way: Way, person: PlanPerson): PlanPerson {
+/** A role that nobody has been named for, though it may still come to it, is named by the first person when they finish. */
+function namedLater(plan: Plan, intake: Intake, way: Way, person: PlanPerson, prepared: boolean): PlanPerson {
 	const open = isEmpty(person) && person.namedBy === undefined;
 	if (!open || !comesBefore(plan, intake.starter, person.id)) return person;
 	if (person.optional && stopOpens(plan, person.id, way.now) === true) return person;
 	const { optional: _optional, ...rest } = person;
-	return plan.stops[stopOf(plan, person.id)]?.when ? { ...rest, namedBy: intake.starter } : person;
+	return prepared || plan.stops[stopOf(plan, person.id)]?.when ? { ...rest, namedBy: intake.starter } : person;
 }
 
-/** What hinders somebody at the end of their way: it is closed, turns in a circle, or something is still to be answered. */
-export function wayFault(plan: Plan, intake: Intake, way: Way): Refusal | null {
+/**
+ * What hinders somebody at the end of their way: it is closed, turns in a circle, or something is still to be answered.
+ * @param prepared whoever prepares it for somebody else may leave answers out
+ */
+export function wayFault(plan: Plan, intake: Intake, way: Way, prepared = false): Refusal | null {
 	if (way.closed) return refuse('way-closed', way.closed.say, way.closed.id);
 	if (way.circle !== null) return refuse('way-circle', 'These questions lead back to themselves. Ask the office.');
 	for (const { items } of way.pages)
@@ -108,7 +113,7 @@ export function wayFault(plan: Plan, intake: Intake, way: Way): Refusal | null {
 			const answer = way.now.answer(field);
 			const wrong = answer && !isBlank(answer) ? way.now.check(field, answer) : null;
 			if (wrong) return { ...wrong, at: field.id };
-			if ((!answer || isBlank(answer)) && way.now.required(field))
+			if (!prepared && (!answer || isBlank(answer)) && way.now.required(field))
 				return refuse('answer-missing', `“${field.label}” still needs an answer.`, field.id, { label: field.label });
 		}
 	return null;

@@ -148,6 +148,19 @@ describe('youth consent', () => {
 		expect(begun(consent(), { ...youth, representative: 'no' }, day('2000-01-01'), starting)).toBe('no-representative');
 		expect(begun(consent(), { ...youth, representative: 'must' }, day('2000-01-01'))).toBe('only-representative');
 		expect(begun(consent(), youth, day('2000-01-01'), { visitor, prepares: visitor })).toBe('prepares-oneself');
+		// they answer as far as they may: what they leave out is answered, and who is missing named, by the person
+		const left = begun(consent(), youth, day('2012-03-02'), starting);
+		expect(left).toMatchObject({ answers: day('2012-03-02') });
+		expect((left as { plan: Plan }).plan.people.map(({ id, namedBy }) => [id, namedBy])).toEqual([
+			['player', undefined],
+			['guardian', 'player'],
+			['second', 'player'],
+			['odile', undefined]
+		]);
+		const half = { guardian: { name: 'Henrik Brandt', email: '' } };
+		expect(
+			begun(consent(), youth, { ...day('2012-03-02'), custody: { choice: 'one' } }, { ...starting, named: half })
+		).toBe('bad-address');
 	});
 });
 

@@ -47,10 +47,9 @@ export function handIn(house: House, token: string, wanted: unknown, address: st
 		if (!taker && handedFrom(house, one.intake, address) >= one.setting.perAddress) return TOO_MANY;
 		const way = wayOf(house, one, given.answers);
 		const language = starting.visitor.locale ?? one.language;
-		const made = casePlan(one.plan, one.setting, way, {
-			...starting,
-			visitor: { ...starting.visitor, locale: language }
-		});
+		const prepares = taker !== null || starting.prepares !== null;
+		const by = { ...starting, visitor: { ...starting.visitor, locale: language } };
+		const made = casePlan(one.plan, one.setting, way, by, prepares);
 		if (isRefusal(made)) return made;
 		const owner = accountById(house, intake.owner);
 		if (!owner) return refuse('no-owner', 'Whoever made this page has no account here any more. Write to the office.');
@@ -60,7 +59,7 @@ export function handIn(house: House, token: string, wanted: unknown, address: st
 				account: owner.id,
 				heading: one.setting.heading,
 				by: taker ? { name: taker.name, email: taker.email } : { name: starting.visitor.name.trim(), email },
-				prepares: taker !== null || starting.prepares !== null,
+				prepares,
 				proved: taker === null && one.proved,
 				entered: Object.keys(made.answers)
 			}
@@ -110,7 +109,7 @@ export function keepFor(house: House, packet: SentPacket, person: string, answer
 		);
 }
 
-function handedIn(house: House, one: Case, packet: SentPacket, self = packet.begun?.prepares === false): HandedIn {
+function handedIn(house: House, one: Case, packet: SentPacket): HandedIn {
 	const { starter } = one.setting;
 	const first = packet.plan.people.find(({ id }) => id === starter);
 	const turn = packet.status === 'out' && packet.stop === stopOf(packet.plan, starter);
@@ -118,7 +117,10 @@ function handedIn(house: House, one: Case, packet: SentPacket, self = packet.beg
 		packet: packet.packet,
 		reference: packet.reference,
 		// nobody of the office gets the way to sign for somebody
-		to: self && turn && !one.byOffice ? `/s/${newLink(house.db, packet.packet, starter, house.now())}` : null,
+		to:
+			packet.begun?.prepares === false && turn && !one.byOffice
+				? `/s/${newLink(house.db, packet.packet, starter, house.now())}`
+				: null,
 		name: first?.name ?? ''
 	};
 }

@@ -417,6 +417,19 @@ describe('somebody who prepares it for another', () => {
 		ok(signs(made.packet, link, { amount: { number: '13' } }));
 		expect(state(made.packet).answers['amount']).toEqual({ number: '13' });
 	});
+	it('answers as far as they may: the rest is answered, and the next one named, by the person on the document', async () => {
+		const { slug } = await opened({ representative: 'may' });
+		const { token } = ok(await begin(slug));
+		const bram = { name: 'Bram Oyelaran', email: 'bram@post.example' };
+		const starting = { visitor: bram, prepares: visitor, named: {} };
+		const alone = { starting: { ...starting, prepares: null }, answers: {} };
+		expect(code(handIn(t.house, token, alone, ''))).toBe('answer-missing');
+		const made = ok(handIn(t.house, token, { starting, answers: {} }, ''));
+		expect(state(made.packet).plan.people.map(({ namedBy }) => namedBy)).toEqual([undefined, 'claimant', undefined]);
+		await t.runner.drain();
+		const link = /\/s\/[\w-]{43}/.exec(letterTo(visitor.email)!.text)![0];
+		expect(code(signs(made.packet, link))).toBe('name-missing');
+	});
 	it('may be of the office, who takes over what is stuck: with a link of their own, and never the one to sign', async () => {
 		const { id, slug } = await opened({ proof: true });
 		const { token } = ok(await begin(slug));

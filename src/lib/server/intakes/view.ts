@@ -34,7 +34,8 @@ export interface Asking {
 		starting: Starting | null;
 		answers: Answers;
 		handedIn: boolean;
-		taken: boolean;
+		/** reached by the office's own link: it has taken the case over */
+		byOffice: boolean;
 	} | null;
 	/** who a sheet says they are */
 	invited: { name: string; email: string } | null;
@@ -79,7 +80,7 @@ export function visitorView(
 			starting: begun.entered?.starting ?? null,
 			answers: begun.entered?.answers ?? {},
 			handedIn: begun.packet !== null,
-			taken: begun.takenBy !== null
+			byOffice: begun.byOffice
 		},
 		invited: invited && { name: invited.name, email: invited.email }
 	};

@@ -37,6 +37,7 @@
 	]);
 </script>
 
+{#if visit.asFar}<p class="pb-3">{words()('intake.as far')}</p>{/if}
 {#if pages.length === 1}<p class="text-[14px] text-quiet">{words()('intake.page', { n: visit.index + 1 })}</p>{/if}
 <form
 	onsubmit={(event) => {
@@ -56,11 +57,9 @@
 						<Who
 							bind:who={visit.named[role]!}
 							legend={words()('naming.who', { role: person.role ?? '' })}
-							help={visit.isOptional(role) ? words()('todo.may stay empty') : ''}
+							help={visit.mayStayEmpty(role) ? words()('todo.may stay empty') : ''}
 							phone
-							wrong={visit.isOptional(role) && `${visit.named[role]!.name}${visit.named[role]!.email}`.trim() === ''
-								? ''
-								: visit.wrongWho(visit.named[role]!, false)}
+							wrong={visit.wrongNamed(role)}
 						>
 							{#snippet more()}
 								<Choice

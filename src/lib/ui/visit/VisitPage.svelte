@@ -39,6 +39,7 @@
 			email: string;
 			kept: Partial<KeptVisit>;
 			handedIn: boolean;
+			byOffice: boolean;
 		} | null;
 		invited?: { name: string; email: string } | null;
 		/** the key of a sheet's link */
@@ -76,6 +77,7 @@
 	$effect(() => {
 		untrack(() => {
 			if (invited) Object.assign(visit.visitor, invited);
+			visit.byOffice = begun?.byOffice ?? false;
 			visit.start(first);
 			if (!rehearsed) visit.resume(here());
 			restored = true;
@@ -107,7 +109,7 @@
 	const needsProof = $derived(
 		visited.setting.proof && !(proved && provedAs.toLowerCase() === visit.visitor.email.trim().toLowerCase())
 	);
-	const name = $derived(visit.prepares ? visit.them.name : visit.visitor.name);
+	const name = $derived(visit.about);
 
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	let unkept = $state('');

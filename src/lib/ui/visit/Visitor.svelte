@@ -32,6 +32,7 @@
 						starting: Starting | null;
 						answers: Answers;
 						handedIn: boolean;
+						byOffice: boolean;
 					} | null;
 					invited: { name: string; email: string } | null;
 			  }
@@ -51,6 +52,7 @@
 					proved: view.begun.proved,
 					email: view.begun.email,
 					handedIn: view.begun.handedIn,
+					byOffice: view.begun.byOffice,
 					// nothing, as long as their address is not proved
 					kept: view.begun.starting
 						? {

@@ -34,6 +34,7 @@ export interface Kept {
 }
 
 const NOBODY = { name: '', email: '' };
+const isNobody = ({ name, email }: Somebody): boolean => `${name}${email}`.trim() === '';
 const fine = (who: Somebody): boolean => who.name.trim() !== '' && isAddress(who.email.trim());
 
 /** Somebody on their way through an intake's questions: the same walk as the server's, at every key press. */
@@ -48,6 +49,10 @@ export class Visit {
 	named = $state<Named>({});
 	/** where they are: before the first page (''), on a page by its id, or at the end */
 	at = $state<string>('');
+	/** the office goes on with somebody's case */
+	byOffice = $state(false);
+	/** somebody answers for another, as far as they may: what they leave out is asked on the document */
+	readonly asFar = $derived(this.prepares || this.byOffice);
 	/** whether what is missing on this page is said */
 	tried = $state(false);
 
@@ -62,6 +67,8 @@ export class Visit {
 		const last = (pages: Passed[]) => pages[pages.length - 1]?.page.id;
 		return last(this.seen) === last(this.way.pages) ? this.way.closed : null;
 	});
+	/** the name of whom it is about */
+	readonly about = $derived(this.prepares ? this.them.name : this.visitor.name);
 	readonly index = $derived(this.way.pages.findIndex(({ page }) => page.id === this.at));
 
 	constructor(
@@ -115,7 +122,7 @@ export class Visit {
 				prepares: this.prepares ? $state.snapshot(this.them) : null,
 				named: Object.fromEntries(
 					Object.entries($state.snapshot(this.named))
-						.filter(([, { name, email }]) => `${name}${email}`.trim() !== '')
+						.filter(([, who]) => !isNobody(who))
 						.map(([role, { name, email, ...more }]) => [
 							role,
 							{ name, email, ...Object.fromEntries(Object.entries(more).filter(([, one]) => one)) }
@@ -150,7 +157,7 @@ export class Visit {
 			return no ? this.words().refusal(no) : '';
 		}
 		const missing = this.way.now.required(field) && kindOf(field.kind).filledBy === 'person';
-		return missing && this.tried
+		return missing && this.tried && !this.asFar
 			? this.words().refusal({ code: 'answer-missing', say: '', values: { label: field.label } })
 			: '';
 	}
@@ -173,18 +180,25 @@ export class Visit {
 			if (item.is === 'people')
 				return roles[item.id]!.every((role) => {
 					const who = this.named[role]!;
-					return fine(who) || (this.isOptional(role) && `${who.name}${who.email}`.trim() === '');
+					return fine(who) || (this.mayStayEmpty(role) && isNobody(who));
 				});
 			const field = this.fieldOf(item);
 			if (!field || field.kind === 'computed') return true;
 			const answer = this.way.now.answer(field);
-			if (!answer || isBlank(answer)) return !this.way.now.required(field);
+			if (!answer || isBlank(answer)) return this.asFar || !this.way.now.required(field);
 			return this.way.now.check(field, answer) === null;
 		});
 	}
 
-	isOptional(role: string): boolean {
-		return this.of.plan.people.find(({ id }) => id === role)?.optional === true;
+	/** Whether nobody has to be named for a role here. */
+	mayStayEmpty(role: string): boolean {
+		return this.asFar || this.of.plan.people.find(({ id }) => id === role)?.optional === true;
+	}
+
+	/** What is wrong with whoever is named for a role, said once they have tried to go on. */
+	wrongNamed(role: string): string {
+		const who = this.named[role]!;
+		return this.mayStayEmpty(role) && isNobody(who) ? '' : this.wrongWho(who, false);
 	}
 
 	/** To the next page of this way; false where something is still missing here. */

@@ -85,4 +85,12 @@ describe('a visit', () => {
 		visit.start({ a: 'yes', b: 'perhaps', nothing: '1' });
 		expect(visit.way.answers).toEqual({ a: { choice: 'yes' } });
 	});
+	it('lets somebody who prepares it for another, or the office, leave out what they do not know', () => {
+		for (const who of ['prepares', 'byOffice'] as const) {
+			const visit = visitor({ representative: 'may' });
+			Object.assign(visit.them, { name: 'Ines', email: 'i@post.example' });
+			visit[who] = true;
+			expect([visit.next(), visit.next(), visit.next(), visit.at]).toEqual([true, true, true, END]);
+		}
+	});
 });
