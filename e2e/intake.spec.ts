@@ -104,6 +104,10 @@ test.describe('on a phone', () => {
 		await page.getByLabel('Amount', { exact: true }).nth(1).press('Tab');
 		await expect(page.getByLabel('In all')).toHaveText('£19.45');
 		await clean(page, 'a page of questions');
+		await choose(page.getByRole('combobox', { name: 'Language' }), 'Deutsch');
+		await expect(page.getByLabel('In all')).toHaveText('19,45 £');
+		await choose(page.getByRole('combobox', { name: 'Sprache' }), 'English');
+		await expect(page.getByLabel('In all')).toHaveText('£19.45');
 		// gone and come back, in another tab of the same browser: all is there
 		await page.waitForTimeout(1000);
 		await arrive(page, address);

@@ -2,7 +2,7 @@ import { isBlank, type Answers } from '../field';
 import { isAddress } from '../packet/address';
 import { isPhone } from '../packet/phone';
 import { isMailed, isTexted } from '../packet/reach';
-import { LOCALES, personIn, type Plan, type PlanPerson } from '../packet/plan';
+import { localeOfLanguage, personIn, type Plan, type PlanPerson } from '../packet/plan';
 import { refuse, type Refusal } from '../refusal';
 import { comesBefore, stopOf } from '../route';
 import { roleName, withoutPerson } from '../template/use';
@@ -27,10 +27,6 @@ export interface Starting {
 	/** whom they name */
 	named: Named;
 }
-
-type Locale = NonNullable<PlanPerson['locale']>;
-const localeIn = (wanted: string | undefined): Locale | undefined =>
-	LOCALES.find((one) => one === wanted || one.split('-')[0] === wanted);
 
 /**
  * The plan of a case, and the answers that its first person finds filled in. Refuses what is still to be answered
@@ -69,7 +65,7 @@ export function casePlan(
 	const people = plan.people.map((person) => {
 		const one = given[person.id];
 		if (!one) return namedLater(plan, intake, way, person, prepared);
-		const locale = localeIn(one.locale);
+		const locale = localeOfLanguage(one.locale);
 		return {
 			...person,
 			name: one.name.trim(),

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { field, plan as planOf, typed } from '../../../../e2e/kit/plans';
-import { finishAnswers, type Answers } from '../field';
+import { finishAnswers, inWords, type Answers } from '../field';
 import { provideAll } from '../field/formats/all-checkers';
-import { ASKED, graveFault, type Plan, type SentPacket } from '../packet';
+import { ASKED, graveFault, localeFor, type Plan, type SentPacket } from '../packet';
 import { isRefusal } from '../refusal';
 import {
 	askedPlan,
@@ -251,6 +251,49 @@ describe('hall hire in one of the three counties', () => {
 		if (typeof made === 'string') throw new Error(made);
 		expect(made.plan.fields.filter((f) => f.paper === ASKED).map((f) => f.key)).toEqual(['county', 'how', 'how']);
 		expect(graveFault(made.plan)).toBeNull();
+	});
+});
+
+describe('an expense claim', () => {
+	const amounts = ['12.40', '7.05', null, '101.00'];
+	const keys = amounts.map((_amount, i) => `amount_${i + 1}`);
+	const plan = planOf([['claimant'], ['leader:approves'], ['finance:approves']]);
+	const money = { currency: 'GBP', decimals: 2 };
+	const total = {
+		kind: 'computed' as const,
+		key: 'total',
+		label: 'In all',
+		required: false,
+		settings: { rule: `sum(${keys.join(', ')})`, currency: 'GBP' }
+	};
+	const claim: Intake = {
+		...bare,
+		starter: 'claimant',
+		pages: [
+			{
+				id: 'lines',
+				title: 'What you paid',
+				items: [
+					...keys.map((key): Item => ({
+						id: key,
+						is: 'question',
+						question: { kind: 'number', key, label: key, required: false, settings: money }
+					})),
+					{ id: 'total', is: 'question', question: total }
+				]
+			}
+		]
+	};
+	it('adds up exactly what is there, shown in the language of whoever looks', () => {
+		const asked = askedPlan(plan, claim);
+		const answers = Object.fromEntries(
+			amounts.flatMap((number, i) => (number ? [[`q-amount_${i + 1}`, { number }]] : []))
+		) as Answers;
+		const { now } = walked(asked, claim, answers, TODAY);
+		const sum = asked.fields.find(({ key }) => key === 'total')!;
+		const shown = (language: string) => inWords(asked, sum, now.answer(sum)!, localeFor(asked, language));
+		expect([shown('en'), shown('de')]).toEqual(['£120.45', '120,45\u00a0£']);
+		expect(localeFor({ ...asked, locale: 'de-CH' }, 'de')).toBe('de-CH');
 	});
 });
 

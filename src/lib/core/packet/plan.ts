@@ -285,3 +285,14 @@ export function personIn(plan: Plan, id: string): PlanPerson | undefined {
 export function localeOf(plan: Plan): string {
 	return plan.locale ?? 'en-GB';
 }
+
+/** The locale of a language (BCP 47), or the locale itself; undefined where none is known here. */
+export function localeOfLanguage(language: string | undefined): PlanPerson['locale'] {
+	return LOCALES.find((one) => one === language || one.split('-')[0] === language);
+}
+
+/** How somebody who reads a language writes numbers and dates, before they stand on paper: the packet's way where it is of that language. */
+export function localeFor(plan: Plan, language: string): string {
+	const own = localeOf(plan);
+	return own.split('-')[0] === language ? own : (localeOfLanguage(language) ?? own);
+}

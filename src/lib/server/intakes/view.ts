@@ -1,7 +1,7 @@
 import { isoDay } from '../../core/calendar';
 import { askedPlan, type Intake, type Starting } from '../../core/intake';
 import type { Answers } from '../../core/field';
-import { localeOf, type Plan } from '../../core/packet';
+import type { Plan } from '../../core/packet';
 import { isRefusal, type Refusal } from '../../core/refusal';
 import { accountById } from '../accounts';
 import type { House } from '../house';
@@ -24,7 +24,6 @@ export interface Asking {
 	/** only what the walk asks for: nobody's address, no document, none of the office's own fields */
 	plan: Plan;
 	today: string;
-	locale: string;
 	known: Answers;
 	/** what was kept of their case, and how far it is; null where they begin */
 	begun: {
@@ -71,7 +70,6 @@ export function visitorView(
 		...shownOf(setting, plan),
 		door: setting.door.by === 'code' && !begun ? 'code' : null,
 		today: isoDay(zone, house.now().toISOString()),
-		locale: localeOf(plan),
 		known: begun?.known ?? (invited ? (JSON.parse(invited.known) as Answers) : {}),
 		begun: begun && {
 			page: begun.page,

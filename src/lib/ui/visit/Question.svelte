@@ -20,7 +20,7 @@
 		<p class="pb-1 font-semibold" aria-hidden="true">{field.label}</p>
 		{#if field.kind === 'computed' || forced}
 			<p class="text-[19px] tabular-nums" aria-label={field.label} role="status">
-				{(answer && inWords({ fields }, field, answer, visit.of.locale)) || '–'}
+				{(answer && inWords({ fields }, field, answer, visit.locale)) || '–'}
 			</p>
 			{#if forced}<p class="text-[15px] text-quiet">{forced.say}</p>{/if}
 		{:else}
@@ -29,7 +29,7 @@
 				{fields}
 				answer={answer ?? undefined}
 				wrong={visit.wrong(field)}
-				locale={visit.of.locale}
+				locale={visit.locale}
 				name={visit.visitor.name}
 				{keeper}
 				ongive={(given) => visit.give(field, given)}

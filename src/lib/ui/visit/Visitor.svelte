@@ -23,7 +23,6 @@
 					door: 'code' | null;
 					plan: Plan;
 					today: string;
-					locale: string;
 					known: Answers;
 					begun: {
 						page: string;
@@ -82,7 +81,6 @@
 			setting: view.setting,
 			plan: view.plan,
 			today: view.today,
-			locale: view.locale,
 			known: view.known
 		}}
 		html={view.html}

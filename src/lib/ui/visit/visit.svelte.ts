@@ -9,7 +9,7 @@ import {
 	type Passed,
 	type Somebody
 } from '../../core/intake';
-import { isAddress, type Field, type Plan } from '../../core/packet';
+import { isAddress, localeFor, localeOf, type Field, type Plan } from '../../core/packet';
 import type { Words } from '../../words/words';
 import { wantCheckers } from '../signing/checkers';
 
@@ -18,7 +18,6 @@ export interface Visited {
 	setting: Intake;
 	plan: Plan;
 	today: string;
-	locale: string;
 	known: Answers;
 }
 
@@ -67,6 +66,8 @@ export class Visit {
 		const last = (pages: Passed[]) => pages[pages.length - 1]?.page.id;
 		return last(this.seen) === last(this.way.pages) ? this.way.closed : null;
 	});
+	/** numbers and dates are in the visitor's language here, whatever the document's is */
+	readonly locale = $derived.by(() => localeFor(this.of.plan, this.words().language));
 	/** the name of whom it is about */
 	readonly about = $derived(this.prepares ? this.them.name : this.visitor.name);
 	readonly index = $derived(this.way.pages.findIndex(({ page }) => page.id === this.at));
@@ -85,7 +86,7 @@ export class Visit {
 	start(first: Record<string, string>): void {
 		for (const [key, text] of Object.entries(first)) {
 			const field = this.of.plan.fields.find((one) => one.key === key && one.person === this.of.setting.starter);
-			const answer = field && answerAs(field, text, this.of.locale);
+			const answer = field && answerAs(field, text, localeOf(this.of.plan));
 			if (field && answer && this.way.now.check(field, answer) === null) this.give(field, answer);
 		}
 	}

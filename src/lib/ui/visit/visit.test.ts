@@ -29,11 +29,8 @@ const setting: Intake = {
 	frames: []
 };
 /** Somebody who has said who they are. */
-function visitor(change: Partial<Intake> = {}): Visit {
-	const visit = new Visit(
-		{ setting: { ...setting, ...change }, plan, today: '2026-11-29', locale: 'en-GB', known: {} },
-		() => ENGLISH
-	);
+function visitor(change: Partial<Intake> = {}, words = ENGLISH): Visit {
+	const visit = new Visit({ setting: { ...setting, ...change }, plan, today: '2026-11-29', known: {} }, () => words);
 	Object.assign(visit.visitor, { name: 'Ottilie', email: 'o@post.example' });
 	return visit;
 }
@@ -92,5 +89,11 @@ describe('a visit', () => {
 			visit[who] = true;
 			expect([visit.next(), visit.next(), visit.next(), visit.at]).toEqual([true, true, true, END]);
 		}
+	});
+	it('reads and shows numbers and dates in the language of the visitor', () => {
+		const german = Object.assign((...asked: Parameters<typeof ENGLISH>) => ENGLISH(...asked), ENGLISH, {
+			language: 'de'
+		});
+		expect([visitor().locale, visitor({}, german).locale]).toEqual(['en-GB', 'de-DE']);
 	});
 });

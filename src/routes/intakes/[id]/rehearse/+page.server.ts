@@ -1,5 +1,4 @@
 import { askedPlan } from '$lib/core/intake';
-import { localeOf } from '$lib/core/packet';
 import { isoDay } from '$lib/core/calendar';
 import { house } from '$lib/server';
 import { readIntake, shownOf, templatePlan } from '$lib/server/intakes';
@@ -20,7 +19,6 @@ export const load = ({ params, locals, url }) => {
 		heading: intake.setting.heading,
 		contact: account.email,
 		today: isoDay(zone, house().now().toISOString()),
-		locale: localeOf(plan),
 		language,
 		texts: visitTextsOf(language),
 		languages: LANGUAGES.map((one) => ({ language: one, name: nameOfLanguage(one) }))

@@ -15,7 +15,7 @@
 	languages={data.languages}
 >
 	<VisitPage
-		visited={{ setting: data.setting, plan: data.plan, today: data.today, locale: data.locale, known: {} }}
+		visited={{ setting: data.setting, plan: data.plan, today: data.today, known: {} }}
 		html={data.html}
 		heading={data.heading}
 		organisation={data.organisation.name}
