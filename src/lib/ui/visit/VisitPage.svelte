@@ -65,8 +65,10 @@
 	);
 	/** what this browser keeps it under */
 	let store = untrack(() => `pellum-intake ${base}`);
-	let proved = $state(untrack(() => begun?.proved ?? false));
-	let provedAs = $state(untrack(() => begun?.email ?? ''));
+	/** the address that is proved; '' none yet */
+	let proved = $state(untrack(() => (begun?.proved && begun.email) || ''));
+	/** they want it saved before the end, which needs their address */
+	let later = $state(false);
 	let busy = $state(false);
 	let wrong = $state('');
 	let sentTo = $state<string | null>(null);
@@ -107,7 +109,10 @@
 	}
 
 	const needsProof = $derived(
-		visited.setting.proof && !(proved && provedAs.toLowerCase() === visit.visitor.email.trim().toLowerCase())
+		visited.setting.proof &&
+			!rehearsed &&
+			!visit.byOffice &&
+			proved.toLowerCase() !== visit.visitor.email.trim().toLowerCase()
 	);
 	const name = $derived(visit.about);
 
@@ -198,6 +203,18 @@
 	}
 </script>
 
+{#snippet confirming()}
+	<Confirm
+		base="{base}/{visit.token}"
+		name={visit.visitor.name}
+		email={visit.visitor.email.trim()}
+		onright={() => {
+			proved = visit.visitor.email.trim();
+			void keep();
+		}}
+	/>
+{/snippet}
+
 <main id="main" bind:this={root} class="mx-auto max-w-2xl scroll-mt-24 px-5 py-8 text-[17px] leading-7">
 	{#if begun?.handedIn}
 		<h2 class="pb-2 text-xl">{heading}</h2>
@@ -220,17 +237,8 @@
 		<h2 class="pb-3 text-xl" tabindex="-1">
 			{visit.prepares ? words()('intake.finish other', { name }) : words()('intake.finish')}
 		</h2>
-		{#if needsProof && !rehearsed}
-			<Confirm
-				base="{base}/{visit.token}"
-				name={visit.visitor.name}
-				email={visit.visitor.email.trim()}
-				onright={() => {
-					proved = true;
-					provedAs = visit.visitor.email.trim();
-					void keep();
-				}}
-			/>
+		{#if needsProof}
+			{@render confirming()}
 		{:else if visited.setting.proof && !rehearsed}<p role="status">
 				{words().joined([words()('intake.confirmed'), words()('intake.kept')])}
 			</p>{/if}
@@ -239,13 +247,19 @@
 			<button type="button" class="button large" onclick={goBack}>{words()('back')}</button>
 			<button
 				type="button"
-				class="button large {needsProof && !rehearsed ? '' : 'primary'}"
-				disabled={busy || (needsProof && !rehearsed)}
+				class="button large {needsProof ? '' : 'primary'}"
+				disabled={busy || needsProof}
 				onclick={finish}>{visit.prepares ? words()('intake.finish other', { name }) : words()('intake.finish')}</button
 			>
 		</p>
 	{:else if visit.seen.length > 0}
 		<QuestionsPage {visit} pages={visit.seen} {heading} {html} {busy} {wrong} onnext={goOn} onback={goBack} />
+		{#if visit.token && !proved && !rehearsed}
+			<div class="pt-6">
+				{#if later}{@render confirming()}
+				{:else}<button type="button" class="plain" onclick={() => (later = true)}>{words()('menu.save')}</button>{/if}
+			</div>
+		{/if}
 	{/if}
 	{#if restored && !rehearsed && sentTo === null && !begun?.handedIn}
 		<p class="pt-6 text-[14px] text-quiet" role="status">
