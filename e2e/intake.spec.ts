@@ -265,6 +265,15 @@ test('hall hire within a page of another origin: a rule closes a way, the frame 
 test('the office makes one: pages and questions by hand and by keys, undone and done again; all ways drawn, faults told, opened, closed', async ({
 	page
 }) => {
+	const keptVersion = () =>
+		server.reading((db) =>
+			db
+				.prepare(
+					"SELECT setting ->> '$.version' FROM intakes WHERE setting ->> '$.heading' = 'Steward handbook receipt'"
+				)
+				.pluck()
+				.get()
+		);
 	await signIn(page, server);
 	await arrive(page, `${server.origin}/intakes`);
 	await clean(page, 'the list of intakes');
@@ -325,8 +334,19 @@ test('the office makes one: pages and questions by hand and by keys, undone and 
 	await expect(page.getByRole('list', { name: 'Pages of questions' }).getByRole('listitem').first()).toContainText(
 		'About you'
 	);
+	// beside, as its visitor has it, in their language
+	await page.getByRole('radio', { name: 'As the visitor sees it' }).click();
+	const beside = page.frameLocator('iframe');
+	await beside.getByRole('combobox', { name: 'Language' }).click();
+	await beside.getByRole('option', { name: 'Deutsch' }).click();
+	await expect(beside.getByRole('button', { name: 'Beginnen' })).toBeVisible();
 	await page.getByRole('tab', { name: 'Who may start' }).click();
 	await clean(page, 'who may start');
+	await page.getByRole('combobox', { name: 'Version of the template' }).click();
+	await page.getByRole('option', { name: /^1, of / }).click();
+	await expect.poll(() => keptVersion()).toBe(1);
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect.poll(() => keptVersion()).toBe(null);
 	await page.getByLabel('The sentence while it is closed').fill('Stewards are full for this year.');
 	await page.getByRole('tab', { name: 'What follows' }).click();
 	await fromMenu(page.getByRole('button', { name: 'Add…' }), 'A row in a sheet');

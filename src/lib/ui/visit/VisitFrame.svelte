@@ -18,6 +18,7 @@
 		direction,
 		texts,
 		languages,
+		onlanguage,
 		children
 	}: {
 		/** `/i/SLUG` */
@@ -30,6 +31,8 @@
 		direction: 'ltr' | 'rtl';
 		texts: Texts;
 		languages: { language: string; name: string }[];
+		/** what choosing a language does; without it, it is kept for this browser */
+		onlanguage?: (chosen: string) => void;
 		children: Snippet;
 	} = $props();
 
@@ -53,7 +56,7 @@
 			<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7"><bdi>{heading}</bdi></h1>
 			<p class="text-[14px] leading-[18px] text-quiet"><bdi>{name}</bdi></p>
 		</div>
-		<LanguagePick {language} {languages} onlanguage={speak} />
+		<LanguagePick {language} {languages} onlanguage={onlanguage ?? speak} />
 	</header>
 	{@render children()}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { goto } from '$app/navigation';
 	import VisitFrame from '$lib/ui/visit/VisitFrame.svelte';
 	import VisitPage from '$lib/ui/visit/VisitPage.svelte';
 
@@ -13,6 +14,7 @@
 	direction={data.language === 'ar' ? 'rtl' : 'ltr'}
 	texts={data.texts}
 	languages={data.languages}
+	onlanguage={(chosen) => void goto(`?in=${chosen}`)}
 >
 	<VisitPage
 		visited={{ setting: data.setting, plan: data.plan, today: data.today, known: {} }}
