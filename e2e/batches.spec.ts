@@ -124,6 +124,15 @@ test('1,000 from a workbook: a cell put right in place, one tried, sent, paused,
 	await expect(page.getByRole('button', { name: 'Send 1000…' })).toBeVisible();
 	// a value for every row
 	await choose(page.getByLabel('Shift', { exact: false }).first(), 'no column');
+	// the link is pressed while the value is being kept: the form's answer comes before the page that was pressed
+	await page.route(/columns$/, async (route) => {
+		await page.waitForTimeout(1000);
+		await route.continue();
+	});
+	await page.route(/data\.json.show=ready/, async (route) => {
+		await page.waitForTimeout(2000);
+		await route.continue();
+	});
 	await page.getByLabel('Shift: for every row').fill('both');
 	await page.getByLabel('Shift: for every row').press('Tab');
 	await page

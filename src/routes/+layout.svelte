@@ -2,9 +2,11 @@
 	import '../app.css';
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
+	import { holdTheWay } from '$lib/ui/frame/way';
 	import { wantLetters } from '$lib/ui/letters';
 
 	let { children } = $props();
+	holdTheWay();
 
 	// for whoever drives the page by program: from here on keys and buttons answer
 	onMount(() => {

@@ -32,26 +32,30 @@ export function caseLetter(f: CaseMailFacts, words: Words): Letter {
 	);
 }
 
-/** A letter of the office's own, in its own words. */
-export function officeNote(f: {
-	to: string;
-	from: string;
-	office: string;
-	subject: string;
-	message: string;
-	reference: string;
-	colour: string;
-}): Letter {
+/** A letter of the office's own, in its own words; what stands around them is in the language of whom it goes to. */
+export function officeNote(
+	f: {
+		/** '' where it goes to an address alone */
+		to: string;
+		from: string;
+		office: string;
+		subject: string;
+		message: string;
+		reference: string;
+		colour: string;
+	},
+	words: Words
+): Letter {
 	return written(
 		{
 			subject: f.subject,
-			hello: f.to ? `Dear ${f.to},` : '',
+			hello: f.to ? words('mail.dear', { name: f.to }) : '',
 			paragraphs: f.message.split(/\n{2,}/),
 			button: null,
 			sign: [f.from, f.office],
 			foot: f.reference,
 			colour: f.colour
 		},
-		{ language: 'en', direction: 'ltr' }
+		words
 	);
 }

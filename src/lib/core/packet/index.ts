@@ -33,7 +33,6 @@ export {
 	EVERYBODY,
 	localeFor,
 	localeOf,
-	localeOfLanguage,
 	LOCALES,
 	personIn,
 	PlanSchema,

@@ -1,11 +1,10 @@
-import Papa from 'papaparse';
 import { isRefusal, type Refusal } from '../../core/refusal';
 import { cellName, columnNames, type Sheet, type Verdict } from '../../core/sheet';
 import { addColumnsInWorker } from '../../press';
 import type { Account } from '../accounts';
 import { readBlob } from '../blobs';
+import { csvForSpreadsheets } from '../csv';
 import type { House } from '../house';
-import { harmlessCell } from '../packets/data';
 import { verdictsOf } from './judging';
 import { readBatch, type Batch } from './store';
 
@@ -68,10 +67,8 @@ export async function sheetBack(
 		// macros did not come back with it
 		return isRefusal(bytes) ? bytes : { bytes, media: file.media, name: batch.name.replace(/\.xlsm$/i, '.xlsx') };
 	}
-	const rows = batch.sheet.rows.map((cells, n) => [...asItCame(batch, cells, n), ...texts[n]!].map(harmlessCell));
-	const fields = [...batch.sheet.columns, ...HEADS].map(harmlessCell);
-	// the mark by which spreadsheets know UTF-8
-	const text = `\uFEFF${Papa.unparse({ fields, data: rows }, { newline: '\r\n' })}\r\n`;
+	const rows = batch.sheet.rows.map((cells, n) => [...asItCame(batch, cells, n), ...texts[n]!]);
+	const text = csvForSpreadsheets([...batch.sheet.columns, ...HEADS], rows);
 	return { bytes: new TextEncoder().encode(text), media: 'text/csv; charset=utf-8', name: batch.name };
 }
 

@@ -1,13 +1,12 @@
-import Papa from 'papaparse';
 import QRCode from 'qrcode';
 import { kindOf, questions } from '../../core/field';
 import { isRefusal, type Refusal } from '../../core/refusal';
 import { plainBookInWorker } from '../../press';
 import type { Account } from '../accounts';
+import { csvForSpreadsheets } from '../csv';
 import type { House } from '../house';
 import { looker, MAY_SEE_PACKET } from '../folders';
 import { packetState } from '../packets/act';
-import { harmlessCell } from '../packets/data';
 import { readIntake } from './store';
 
 /** What leaves an intake as a file. */
@@ -26,7 +25,7 @@ export async function asFile(title: string, columns: string[], rows: string[][],
 			media: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
 			name: `${title}.xlsx`
 		};
-	const text = `\uFEFF${Papa.unparse({ fields: columns.map(harmlessCell), data: rows.map((row) => row.map(harmlessCell)) }, { newline: '\r\n' })}\r\n`;
+	const text = csvForSpreadsheets(columns, rows);
 	return { bytes: new TextEncoder().encode(text), media: 'text/csv; charset=utf-8', name: `${title}.csv` };
 }
 

@@ -1,5 +1,5 @@
-import { isoDay } from '../../core/calendar';
-import { kindOf, live, type Answers } from '../../core/field';
+import { dayIn } from '../../core/calendar';
+import type { Answers } from '../../core/field';
 import { followUpsDue, type FollowUp, type Intake } from '../../core/intake';
 import {
 	addressOf,
@@ -8,17 +8,19 @@ import {
 	personIn,
 	SENDER,
 	type FollowedWhat,
+	type PlanPerson,
 	type SentPacket
 } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
 import { filledIn, type Given } from '../../core/template';
-import { dayIn } from '../../core/calendar';
+import { chosenLanguage, wordsOf } from '../../words';
 import { officeNote } from '../../words/case-mail';
 import { accountById, type Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { queue } from '../jobs/outbox';
-import { deliverBySmtp, deliverInside, deliversInside, type Message } from '../mail';
+import type { Message } from '../mail';
+import { sendAndEnd } from '../mail/sending';
 import { act, packetState } from '../packets/act';
 import { copiesOf, copyFile } from '../packets/copies';
 import { eventsOf } from '../packets/log';
@@ -26,6 +28,7 @@ import { moveToFolder } from '../packets/office';
 import { organisation } from '../settings';
 import { draftFromTemplate, sendTemplate } from '../templates';
 import { keepFor } from './handing-in';
+import { addRow } from './rows';
 import { readIntake, versionOf, type KeptIntake } from './store';
 
 /** What follows a case by itself: found after its events, done by jobs, in the record, each once. */
@@ -93,42 +96,12 @@ function happens(house: House, found: Following, { id, does }: FollowUp): [Follo
 			return isRefusal(no) ? ['not done', no.say] : ['file', does.folder];
 		}
 		case 'row':
-			return ['row', `row ${addRow(house, found, id, does.keys)} of “${found.setting.heading}”`];
+			return ['row', `row ${addRow(house, found.intake.id, id, found.state, does.keys)} of “${found.setting.heading}”`];
 		case 'template':
 			return startTemplate(house, found, does);
 		default:
 			throw new Error('a letter is sent, not done');
 	}
-}
-
-/** Each key's answer as data. */
-function valuesOf(found: Following, house: House, keys: string[]): Record<string, string> {
-	const { plan, answers, zone } = found.state;
-	const now = live(plan, answers, isoDay(zone, house.now().toISOString()));
-	return Object.fromEntries(
-		keys.map((key) => {
-			const field = plan.fields.find((one) => one.key === key && now.shown(one));
-			const answer = field && now.answer(field);
-			const data = field && answer ? kindOf(field.kind).data(answer) : '';
-			return [key, Array.isArray(data) ? data.join(', ') : data];
-		})
-	);
-}
-
-function addRow(house: House, found: Following, followUp: string, keys: string[]): number {
-	const { state, intake } = found;
-	const cells = { packet: state.reference, ...valuesOf(found, house, keys) };
-	const n =
-		house.db
-			.prepare<[string, string], number>(
-				'SELECT coalesce(max(n), 0) + 1 FROM intake_rows WHERE intake = ? AND follow_up = ?'
-			)
-			.pluck()
-			.get(intake.id, followUp) ?? 1;
-	house.db
-		.prepare('INSERT INTO intake_rows (intake, follow_up, n, packet, at, cells) VALUES (?, ?, ?, ?, ?, ?)')
-		.run(intake.id, followUp, n, state.packet, house.now().toISOString(), JSON.stringify(cells));
-	return n;
 }
 
 /** Starts another template with the people and answers of this case; where it can't go by itself, it waits as a draft. */
@@ -175,19 +148,29 @@ async function sendLetter(
 	does: Does<'letter'>,
 	done: () => void
 ): Promise<string | null> {
-	const { state, owner } = found;
+	const { state } = found;
 	const person = personIn(state.plan, does.to);
 	const to = person ? addressOf(state, person.id) : does.to;
-	const finish = (refused: string | null) =>
-		inTransaction(house.db, () => {
+	return sendAndEnd(
+		house,
+		() => (isAddress(to) ? composed(house, key, found, does, person, to) : null),
+		(message, delivery) => {
+			const refused = message ? (delivery?.is === 'refused' ? delivery.why : null) : 'nobody to write to';
 			const [what, about]: [FollowedWhat, string] = refused === null ? ['letter', to] : ['not done', refused];
 			act(house, state.packet, { kind: 'pellum' }, { do: 'recordFollowUp', id, what, about });
 			done();
-		});
-	if (!isAddress(to)) {
-		finish('nobody to write to');
-		return null;
-	}
+		}
+	);
+}
+
+function composed(
+	house: House,
+	key: string,
+	{ state, owner }: Following,
+	does: Does<'letter'>,
+	person: PlanPerson | undefined,
+	to: string
+): Message {
 	const { name: office, colour } = organisation(house.db);
 	const facts = {
 		plan: state.plan,
@@ -196,59 +179,22 @@ async function sendLetter(
 		until: state.deadline && dayIn(state.zone, state.deadline),
 		locale: person?.locale ?? localeOf(state.plan)
 	};
-	const message: Message = {
+	return {
 		id: key.replaceAll(/[^\w.-]/g, '.'),
 		to,
 		replyTo: { name: owner.name, address: owner.email },
-		...officeNote({
-			to: person?.name ?? '',
-			from: owner.name,
-			office,
-			subject: filledIn(does.subject, facts) || state.plan.title,
-			message: filledIn(does.message, facts),
-			reference: state.reference,
-			colour
-		}),
+		...officeNote(
+			{
+				to: person?.name ?? '',
+				from: owner.name,
+				office,
+				subject: filledIn(does.subject, facts) || state.plan.title,
+				message: filledIn(does.message, facts),
+				reference: state.reference,
+				colour
+			},
+			wordsOf(chosenLanguage(person?.locale, state.plan.locale))
+		),
 		attachments: does.copies ? copiesOf(state).flatMap(({ what }) => copyFile(house, state, what) ?? []) : []
 	};
-	if (deliversInside(house)) {
-		inTransaction(house.db, () => {
-			const delivery = deliverInside(house, message);
-			finish(delivery.is === 'refused' ? delivery.why : null);
-		});
-		return null;
-	}
-	const delivery = await deliverBySmtp(house, message);
-	if (delivery.is === 'later') return delivery.why;
-	finish(delivery.is === 'refused' ? delivery.why : null);
-	return null;
-}
-
-/** How many rows have followed, by follow-up. */
-export function rowCounts(house: House, intake: string): Record<string, number> {
-	const { setting } = readIntake(house, intake) as KeptIntake;
-	const last = house.db
-		.prepare<[string, string], number | null>('SELECT max(n) FROM intake_rows WHERE intake = ? AND follow_up = ?')
-		.pluck();
-	return Object.fromEntries(
-		setting.then.flatMap(({ id, does }) => (does.is === 'row' ? [[id, last.get(intake, id) ?? 0] as const] : []))
-	);
-}
-
-/** The rows that have followed, in their order, with the keys that any of them has. */
-export function rowsThatFollowed(
-	house: House,
-	intake: string,
-	followUp: string,
-	most = 10_000
-): { columns: string[]; rows: string[][] } {
-	const cells = house.db
-		.prepare<[string, string, number], string>(
-			'SELECT cells FROM intake_rows WHERE intake = ? AND follow_up = ? ORDER BY n LIMIT ?'
-		)
-		.pluck()
-		.all(intake, followUp, most)
-		.map((one) => JSON.parse(one) as Record<string, string>);
-	const columns = [...new Set(cells.flatMap((one) => Object.keys(one)))];
-	return { columns, rows: cells.map((one) => columns.map((key) => one[key] ?? '')) };
 }

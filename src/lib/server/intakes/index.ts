@@ -1,6 +1,6 @@
 export { caseAt, caseById } from './case';
 export { answersOfCases, asFile, codeAsPng, codeAsSvg } from './exporting';
-export { followUp, rowCounts, rowsThatFollowed, type FollowJob } from './following';
+export { followUp, type FollowJob } from './following';
 export { framesFor } from './framing';
 export { caseFault, handIn } from './handing-in';
 export { casesOf, leftAt, sweepCases, takeOver } from './office';
@@ -16,5 +16,6 @@ export {
 	versionOf
 } from './store';
 export { invitePeople, peopleOn } from './people';
+export { rowCounts, rowsThatFollowed } from './rows';
 export { shownOf, visitorView } from './view';
 export { askCaseCode, beginCase, keepCase, letterJob, newCaseCode, proveCase } from './visiting';

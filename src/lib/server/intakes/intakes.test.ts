@@ -488,7 +488,7 @@ describe('what follows', () => {
 			]
 		});
 		const { token } = ok(await begin(slug));
-		const { packet, to } = ok(handIn(t.house, token, entered(), ''));
+		const { packet, to } = ok(handIn(t.house, token, entered('12.4', { visitor: { ...visitor, locale: 'de' } }), ''));
 		ok(signs(packet, to!));
 		await t.runner.drain();
 		approves(packet, 'leader');
@@ -514,7 +514,9 @@ describe('what follows', () => {
 			)
 			.all(visitor.email);
 		expect(letters).toHaveLength(1);
-		expect(letters[0]!.subject).toBe('Paid: 12.4');
+		// the office's own words, and around them and in them the language of whom it goes to
+		expect(letters[0]!.subject).toBe('Paid: 12,4');
+		expect(letters[0]!.text).toMatch(/^Guten Tag Aurelio Dube,\s+With thanks\./);
 		// the receipt has gone to whom the claim was of, with what they had answered filled in
 		const receipt = t.house.db.prepare<[], { id: string }>("SELECT id FROM packets WHERE title = 'Receipt'").get()!;
 		expect(state(receipt.id).plan.people[0]).toMatchObject(visitor);

@@ -1,5 +1,4 @@
-import Papa from 'papaparse';
-import { answerAs } from '../../core/intake';
+import { answerAs, askedPlan } from '../../core/intake';
 import { plainKey, questions, type Answers } from '../../core/field';
 import { folded } from '../../core/folded';
 import { isAddress, localeOf, type Plan } from '../../core/packet';
@@ -7,10 +6,9 @@ import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { cellName } from '../../core/sheet';
 import { readSheet } from '../batches';
 import { inTransaction } from '../db';
+import { csvForSpreadsheets } from '../csv';
 import type { House } from '../house';
 import { newToken } from '../ids';
-import { harmlessCell } from '../packets/data';
-import { askedPlan } from '../../core/intake';
 import { readIntake, templatePlan } from './store';
 
 /** People on a sheet, each with a link of their own, and what is known of them before. */
@@ -69,12 +67,8 @@ export async function invitePeople(
 		);
 		people.forEach((one, n) => keep.run(id, n, one.hash, one.name, one.email, JSON.stringify(one.known)));
 	});
-	const rows = people.map(({ token }, n) => [
-		...sheet.rows[n]!.map(harmlessCell),
-		`${house.config.origin}/i/${intake.slug}?k=${token}`
-	]);
-	const fields = [...sheet.columns.map(harmlessCell), 'Link'];
-	return { csv: `\uFEFF${Papa.unparse({ fields, data: rows }, { newline: '\r\n' })}\r\n`, people: people.length };
+	const rows = people.map(({ token }, n) => [...sheet.rows[n]!, `${house.config.origin}/i/${intake.slug}?k=${token}`]);
+	return { csv: csvForSpreadsheets([...sheet.columns, 'Link'], rows), people: people.length };
 }
 
 /** What a row says of the starter's questions, by the head of its column. What can't be read as an answer is left for them. */

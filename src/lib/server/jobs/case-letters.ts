@@ -2,10 +2,10 @@ import { caseLetter } from '../../words/case-mail';
 import { chosenLanguage, wordsOf } from '../../words';
 import { isRefusal } from '../../core/refusal';
 import { accountById } from '../accounts';
-import { inTransaction } from '../db';
 import type { House } from '../house';
 import { caseById, letterJob, newCaseCode, readIntake } from '../intakes';
-import { deliverBySmtp, deliverInside, deliversInside, type Message } from '../mail';
+import type { Message } from '../mail';
+import { sendAndEnd } from '../mail/sending';
 import { CODE_MINUTES } from '../packets/codes';
 import { organisation } from '../settings';
 
@@ -16,19 +16,7 @@ export async function sendCaseLetter(
 	job: { case: string; locked: string },
 	done: () => void
 ): Promise<string | null> {
-	if (deliversInside(house)) {
-		inTransaction(house.db, () => {
-			const message = compose(house, key, job.locked);
-			if (message) deliverInside(house, message);
-			done();
-		});
-		return null;
-	}
-	const message = inTransaction(house.db, () => compose(house, key, job.locked));
-	const delivery = message && (await deliverBySmtp(house, message));
-	if (delivery?.is === 'later') return delivery.why;
-	inTransaction(house.db, done);
-	return null;
+	return sendAndEnd(house, () => compose(house, key, job.locked), done);
 }
 
 /** The message, or null where the case was handed in or is gone. */

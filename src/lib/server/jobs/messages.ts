@@ -15,9 +15,9 @@ import { acts } from '../../core/route';
 import { chosenLanguage, wordsOf } from '../../words';
 import { letter, textMessage, type Letter, type MailFacts } from '../../words/mail';
 import { officeLetter, type OfficeFacts } from '../../words/office-mail';
-import { inTransaction } from '../db';
 import type { House } from '../house';
-import { deliverBySmtp, deliverInside, deliversInside, type Delivery, type Message } from '../mail';
+import type { Delivery, Message } from '../mail';
+import { sendAndEnd } from '../mail/sending';
 import { phoneRefuses, putInPhone } from '../mail/phone';
 import { act, packetState } from '../packets/act';
 import { CODE_MINUTES, newCode } from '../packets/codes';
@@ -34,11 +34,7 @@ export type MessageJob = MessageTask & { packet: string };
 /** Attachments above this go by link only: many mail systems take no more. */
 const MOST_ATTACHED = 10 * 1024 * 1024;
 
-/**
- * Sends one message and records it. With the stand-ins everything is one transaction; by SMTP the record is written after
- * the server has taken it, so that a crash between the two repeats a message rather than losing it.
- * @returns null when done, or why it must be tried again
- */
+/** Sends one message and records it. Null when done, or why it must be tried again. */
 export async function sendMessage(
 	house: House,
 	key: string,
@@ -47,28 +43,15 @@ export async function sendMessage(
 ): Promise<string | null> {
 	// jobs written before there were text messages say nothing of the way
 	const job = { ...wanted, channel: wanted.channel ?? 'mail' };
-	if (job.channel === 'text' || deliversInside(house)) {
-		inTransaction(house.db, () => {
-			const message = compose(house, key, job);
-			if (message)
-				record(
-					house,
-					job,
-					message.to,
-					job.channel === 'text' ? deliverText(house, message) : deliverInside(house, message)
-				);
+	return sendAndEnd(
+		house,
+		() => compose(house, key, job),
+		(message, delivery) => {
+			if (message && delivery) record(house, job, message.to, delivery);
 			done();
-		});
-		return null;
-	}
-	const message = inTransaction(house.db, () => compose(house, key, job));
-	const delivery: Delivery | null = message ? await deliverBySmtp(house, message) : null;
-	if (delivery?.is === 'later') return delivery.why;
-	inTransaction(house.db, () => {
-		if (message && delivery) record(house, job, message.to, delivery);
-		done();
-	});
-	return null;
+		},
+		job.channel === 'text' ? deliverText : undefined
+	);
 }
 
 function deliverText(house: House, message: Message): Delivery {

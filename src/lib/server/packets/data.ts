@@ -1,7 +1,7 @@
-import Papa from 'papaparse';
 import { canonicalJson } from '../../core/audit';
 import { inWords, kindOf, questions } from '../../core/field';
 import { localeOf, personIn, type SentPacket } from '../../core/packet';
+import { harmlessCsv } from '../csv';
 
 interface Row {
 	key: string;
@@ -37,20 +37,12 @@ export function answersAsJson(packet: SentPacket): string {
 	return canonicalJson(Object.fromEntries(rowsOf(packet).map((row) => [row.key, row.data])));
 }
 
-/** A cell that a spreadsheet would run as a formula, led by an apostrophe; a negative number is none. */
-export function harmlessCell(cell: string): string {
-	return /^[=+\-@\t\r]/.test(cell) && !/^-?\d+(\.\d+)?$/.test(cell) ? `'${cell}` : cell;
-}
-
-/** The answers as CSV (RFC 4180), a row each. A cell that a spreadsheet would run as a formula is led by an apostrophe. */
+/** The answers as CSV, a row each; nothing in it runs as a formula. */
 export function answersAsCsv(packet: SentPacket): string {
-	const rows = rowsOf(packet).map((row) => ({
-		...row,
-		data: Array.isArray(row.data) ? row.data.join('; ') : row.data
-	}));
-	const columns = ['key', 'label', 'kind', 'person', 'data', 'shown'];
-	const safe = rows.map((row) =>
-		Object.fromEntries(Object.entries(row).map(([name, cell]) => [name, harmlessCell(cell)]))
+	const columns = ['key', 'label', 'kind', 'person', 'data', 'shown'] as const;
+	const cell = (value: string | string[]) => (Array.isArray(value) ? value.join('; ') : value);
+	return harmlessCsv(
+		[...columns],
+		rowsOf(packet).map((row) => columns.map((name) => cell(row[name])))
 	);
-	return `${Papa.unparse({ fields: columns, data: safe }, { newline: '\r\n' })}\r\n`;
 }
