@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type FrameLocator, type Page } from '@playwright/test';
 import { createServer, type Server as HttpServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { clean } from './kit/axe';
@@ -86,116 +86,162 @@ async function sign(page: Page, name: string) {
 	await expect(page.getByRole('heading', { name: 'Signed' })).toBeVisible();
 }
 
-test.describe('on a phone', () => {
-	test.use({ viewport: { width: 390, height: 800 } });
+/** From the county on: alone is no way, so both hire it; up to the document. */
+async function hire(there: Page | FrameLocator, page: Page, at: (who: string) => string) {
+	const goOn = () => there.getByRole('button', { name: 'Go on', exact: true }).click();
+	await there.getByRole('combobox', { name: 'Hired' }).click();
+	await there.getByRole('option', { name: 'Alone' }).click();
+	await expect(there.getByText('both must take part')).toBeVisible();
+	await expect(there.getByRole('button', { name: 'Go on', exact: true })).toBeDisabled();
+	await there.getByRole('combobox', { name: 'Hired' }).click();
+	await there.getByRole('option', { name: 'With spouse' }).click();
+	await goOn();
+	await there.getByLabel('Name').fill('Owen Aldous');
+	await there.getByLabel('E-mail').fill(at('owen'));
+	await goOn();
+	await there.getByRole('spinbutton').first().focus();
+	await page.keyboard.type('16012027');
+	await goOn();
+	await there.getByRole('button', { name: 'Send me a code' }).click();
+	const code = /\b(\d{6})\b/.exec(await letterTo(at('gwen'), /^Your code/))![1]!;
+	await there.getByLabel('Code').fill(code);
+	await there.getByRole('region', { name: 'Confirm' }).getByRole('button', { name: 'Go on' }).click();
+	await there.getByRole('button', { name: 'Go to the document' }).click();
+}
 
-	test('an expense claim: sums as one types, back and forth without loss, the section leader named, finance last', async ({
-		page
-	}) => {
-		const address = `${server.origin}/i/${slugOf('Touring expense claim')}`;
-		await arrive(page, address);
-		await expect(page.getByText('3 pages of questions')).toBeVisible();
-		await clean(page, 'the first view of an intake');
-		// what is missing is said at once, and nothing is begun
-		await page.getByRole('button', { name: 'Begin' }).click();
-		await expect(page.getByText('Write your name in full.')).toBeVisible();
-		await begin(page, 'Solveig Aas', 's.aas@post.example');
-		await page.getByLabel('Section').fill('Horns');
-		await page.getByLabel('IBAN').fill('GB33 BUKB 2020 1555 5555 55');
-		await goOn(page);
-		await expect(page.getByRole('heading', { name: 'What you paid' })).toBeFocused();
-		await typeDay(page, 'Date', '2026-10-12');
-		await page.getByLabel('Journey').fill('Oldmere and back');
-		await page.getByLabel('Amount', { exact: true }).fill('12.40');
-		// another line comes once there is one
-		await typeDay(page.locator('[data-asks="date_2"]'), 'Date', '2026-10-13');
-		await page.getByLabel('Journey').nth(1).fill('Ferry');
-		await page.getByLabel('Amount', { exact: true }).nth(1).fill('7.05');
-		await page.getByLabel('Amount', { exact: true }).nth(1).press('Tab');
-		await expect(page.getByLabel('In all')).toHaveText('£19.45');
-		await clean(page, 'a page of questions');
-		await choose(page.getByRole('combobox', { name: 'Language' }), 'Deutsch');
-		await expect(page.getByLabel('In all')).toHaveText('19,45 £');
-		await choose(page.getByRole('combobox', { name: 'Sprache' }), 'English');
-		await expect(page.getByLabel('In all')).toHaveText('£19.45');
-		// gone and come back, in another tab of the same browser: all is there
-		await page.waitForTimeout(1000);
-		await arrive(page, address);
-		await expect(page.getByLabel('In all')).toHaveText('£19.45');
-		await page.getByRole('button', { name: 'Go back' }).click();
-		await expect(page.getByLabel('Section')).toHaveValue('Horns');
-		await goOn(page);
-		await goOn(page);
-		// the office's own finance officer can't be the section leader too
-		await page.getByLabel('Name').fill('Ruben');
-		await page.getByLabel('E-mail').fill('RUBEN@brindlevale.example');
-		await goOn(page);
-		await expect(page.getByRole('button', { name: 'Go to the document' })).toBeDisabled();
-		await clean(page, 'the end of an intake');
-		await confirm(page, 's.aas@post.example');
-		await page.getByRole('button', { name: 'Go to the document' }).click();
-		await expect(page.getByRole('alert').filter({ hasText: 'takes part here already' })).toBeVisible();
-		await page.getByLabel('Name').fill('Lucia Marchetti');
-		await page.getByLabel('E-mail').fill('l.marchetti@post.example');
-		await goOn(page);
-		await page.getByRole('button', { name: 'Go to the document' }).click();
-		await sign(page, 'Solveig Aas');
-		await letterTo('l.marchetti@post.example', /Touring expense claim/);
-		await expect(page.getByText('After you')).toContainText('Lucia Marchetti approves');
+for (const [where, width] of [
+	['on a phone', 390],
+	['at a desk', 1280]
+] as const)
+	test.describe(where, () => {
+		test.use({ viewport: { width, height: 800 } });
+		/** An address of their own at each width. */
+		const at = (who: string) => `${who}.${width}@post.example`;
+
+		test('an expense claim: sums as one types, back and forth without loss, the section leader named, finance last', async ({
+			page
+		}) => {
+			const address = `${server.origin}/i/${slugOf('Touring expense claim')}`;
+			await arrive(page, address);
+			await expect(page.getByText('3 pages of questions')).toBeVisible();
+			await clean(page, 'the first view of an intake');
+			// what fills in the field that nobody sees begins nothing
+			const begun = () => server.reading((db) => db.prepare('SELECT count(*) FROM cases').pluck().get());
+			const before = begun();
+			const data = { language: 'en', website: 'http://spam.example' };
+			expect((await page.request.post(`${address}/begin`, { data, headers: { origin: server.origin } })).status()).toBe(
+				429
+			);
+			expect(begun()).toBe(before);
+			// what is missing is said at once, and nothing is begun
+			await page.getByRole('button', { name: 'Begin' }).click();
+			await expect(page.getByText('Write your name in full.')).toBeVisible();
+			await begin(page, 'Solveig Aas', at('s.aas'));
+			await page.getByLabel('Section').fill('Horns');
+			await page.getByLabel('IBAN').fill('GB33 BUKB 2020 1555 5555 55');
+			await goOn(page);
+			await expect(page.getByRole('heading', { name: 'What you paid' })).toBeFocused();
+			await typeDay(page, 'Date', '2026-10-12');
+			await page.getByLabel('Journey').fill('Oldmere and back');
+			await page.getByLabel('Amount', { exact: true }).fill('12.40');
+			// another line comes once there is one
+			await typeDay(page.locator('[data-asks="date_2"]'), 'Date', '2026-10-13');
+			await page.getByLabel('Journey').nth(1).fill('Ferry');
+			await page.getByLabel('Amount', { exact: true }).nth(1).fill('7.05');
+			await page.getByLabel('Amount', { exact: true }).nth(1).press('Tab');
+			await expect(page.getByLabel('In all')).toHaveText('£19.45');
+			await clean(page, 'a page of questions');
+			await choose(page.getByRole('combobox', { name: 'Language' }), 'Deutsch');
+			await expect(page.getByLabel('In all')).toHaveText('19,45 £');
+			await choose(page.getByRole('combobox', { name: 'Sprache' }), 'English');
+			await expect(page.getByLabel('In all')).toHaveText('£19.45');
+			// gone and come back, in another tab of the same browser: all is there
+			await page.waitForTimeout(1000);
+			await arrive(page, address);
+			await expect(page.getByLabel('In all')).toHaveText('£19.45');
+			await page.getByRole('button', { name: 'Go back' }).click();
+			await expect(page.getByLabel('Section')).toHaveValue('Horns');
+			await goOn(page);
+			await goOn(page);
+			// the office's own finance officer can't be the section leader too
+			await page.getByLabel('Name').fill('Ruben');
+			await page.getByLabel('E-mail').fill('RUBEN@brindlevale.example');
+			await goOn(page);
+			await expect(page.getByRole('button', { name: 'Go to the document' })).toBeDisabled();
+			await clean(page, 'the end of an intake');
+			await confirm(page, at('s.aas'));
+			await page.getByRole('button', { name: 'Go to the document' }).click();
+			await expect(page.getByRole('alert').filter({ hasText: 'takes part here already' })).toBeVisible();
+			await page.getByLabel('Name').fill('Lucia Marchetti');
+			await page.getByLabel('E-mail').fill(at('l.marchetti'));
+			await goOn(page);
+			await page.getByRole('button', { name: 'Go to the document' }).click();
+			await sign(page, 'Solveig Aas');
+			await letterTo(at('l.marchetti'), /Touring expense claim/);
+			await expect(page.getByText('After you')).toContainText('Lucia Marchetti approves');
+		});
+
+		test('youth consent prepared by a band leader: the player sees it, changes the birthday, and names a guardian', async ({
+			page,
+			browser
+		}) => {
+			await arrive(page, `${server.origin}/i/${slugOf('Youth player consent')}`);
+			await page.getByRole('radio', { name: 'For somebody else' }).click();
+			await page.getByLabel('Name').nth(1).fill('Ines Tarrant');
+			await page.getByLabel('E-mail').nth(1).fill(at('i.tarrant'));
+			await begin(page, 'Bram Oyelaran', at('b.oyelaran'));
+			await typeDay(page, 'Date of birth', '2001-03-02');
+			// the letter with the code leads back here: opened in this browser before the code is given, all is still there
+			await page.getByRole('button', { name: 'Save for later' }).click();
+			const letter = await codeLetter(page, at('b.oyelaran'));
+			await arrive(page, /http\S+\/i\/\S+/.exec(letter)![0]);
+			await expect(page.getByRole('group', { name: 'Date of birth' })).toContainText('2001');
+			await page.getByRole('button', { name: 'Save for later' }).click();
+			await clean(page, 'an intake that is saved for later');
+			await prove(page, at('b.oyelaran'), letter);
+			await expect(page.getByText('Saved. The link in your message leads back here.')).toBeVisible();
+			await page.getByLabel('Instrument').fill('Horn');
+			// of age: nobody is asked for a guardian
+			await goOn(page);
+			await expect(page.getByRole('heading', { name: 'Send to: Ines Tarrant' })).toBeVisible();
+			await expect(page.getByText('Your address is confirmed.')).toBeVisible();
+			await page.getByRole('button', { name: 'Send to: Ines Tarrant' }).click();
+			await expect(page.getByRole('heading', { name: 'Sent to: Ines Tarrant' })).toBeVisible();
+
+			const link = /http\S+\/s\/\S+/.exec(await letterTo(at('i.tarrant'), /^To sign/))![0];
+			const player = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+			await arrive(player, link);
+			await player.getByLabel('I agree').click();
+			await player.getByRole('button', { name: 'Go to the documents' }).click();
+			const birthday = player.locator('[data-todo]').filter({ hasText: 'Date of birth' });
+			await expect(birthday).toContainText('2001');
+			await birthday.getByRole('button').first().click();
+			await typeDay(birthday, 'Date of birth', '2012-03-02');
+			// now custody is asked, and a guardian is to be named
+			const custody = player.locator('[data-todo]').filter({ hasText: 'Who has custody' });
+			await custody.getByRole('button').first().click();
+			await choose(custody.getByRole('combobox'), 'One of them');
+			await player.locator('[data-todo]').filter({ hasText: 'Signature' }).getByRole('button').first().click();
+			await player.getByRole('button', { name: /handwriting 1/ }).click();
+			const guardian = player.getByRole('group', { name: 'Who takes this part: Guardian?' });
+			await guardian.getByLabel('Name').fill('Henrik Tarrant');
+			await guardian.getByLabel('E-mail').fill(at('h.tarrant'));
+			await expect(player.getByRole('group', { name: /Second guardian/ })).toHaveCount(0);
+			await player.getByRole('button', { name: 'Sign as Ines Tarrant' }).click();
+			await expect(player.getByRole('heading', { name: 'Signed' })).toBeVisible();
+			await letterTo(at('h.tarrant'), /^To sign/);
+			await player.context().close();
+		});
+
+		test('hall hire: a rule closes a way, the couple sign one after the other', async ({ page }) => {
+			await arrive(page, `${server.origin}/i/${slugOf('Hire the rehearsal hall')}`);
+			await begin(page, 'Gwen Aldous', at('gwen'));
+			await choose(page.getByRole('combobox', { name: 'County of residence' }), 'Brint');
+			await hire(page, page, at);
+			await sign(page, 'Gwen Aldous');
+			await letterTo(at('owen'), /^To sign/);
+		});
 	});
-
-	test('youth consent prepared by a band leader: the player sees it, changes the birthday, and names a guardian', async ({
-		page,
-		browser
-	}) => {
-		await arrive(page, `${server.origin}/i/${slugOf('Youth player consent')}`);
-		await page.getByRole('radio', { name: 'For somebody else' }).click();
-		await page.getByLabel('Name').nth(1).fill('Ines Tarrant');
-		await page.getByLabel('E-mail').nth(1).fill('i.tarrant@post.example');
-		await begin(page, 'Bram Oyelaran', 'b.oyelaran@post.example');
-		await typeDay(page, 'Date of birth', '2001-03-02');
-		// the letter with the code leads back here: opened in this browser before the code is given, all is still there
-		await page.getByRole('button', { name: 'Save for later' }).click();
-		const letter = await codeLetter(page, 'b.oyelaran@post.example');
-		await arrive(page, /http\S+\/i\/\S+/.exec(letter)![0]);
-		await expect(page.getByRole('group', { name: 'Date of birth' })).toContainText('2001');
-		await page.getByRole('button', { name: 'Save for later' }).click();
-		await clean(page, 'an intake that is saved for later');
-		await prove(page, 'b.oyelaran@post.example', letter);
-		await expect(page.getByText('Saved. The link in your message leads back here.')).toBeVisible();
-		await page.getByLabel('Instrument').fill('Horn');
-		// of age: nobody is asked for a guardian
-		await goOn(page);
-		await expect(page.getByRole('heading', { name: 'Send to: Ines Tarrant' })).toBeVisible();
-		await expect(page.getByText('Your address is confirmed.')).toBeVisible();
-		await page.getByRole('button', { name: 'Send to: Ines Tarrant' }).click();
-		await expect(page.getByRole('heading', { name: 'Sent to: Ines Tarrant' })).toBeVisible();
-
-		const link = /http\S+\/s\/\S+/.exec(await letterTo('i.tarrant@post.example', /^To sign/))![0];
-		const player = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-		await arrive(player, link);
-		await player.getByLabel('I agree').click();
-		await player.getByRole('button', { name: 'Go to the documents' }).click();
-		const birthday = player.locator('[data-todo]').filter({ hasText: 'Date of birth' });
-		await expect(birthday).toContainText('2001');
-		await birthday.getByRole('button').first().click();
-		await typeDay(birthday, 'Date of birth', '2012-03-02');
-		// now custody is asked, and a guardian is to be named
-		const custody = player.locator('[data-todo]').filter({ hasText: 'Who has custody' });
-		await custody.getByRole('button').first().click();
-		await choose(custody.getByRole('combobox'), 'One of them');
-		await player.locator('[data-todo]').filter({ hasText: 'Signature' }).getByRole('button').first().click();
-		await player.getByRole('button', { name: /handwriting 1/ }).click();
-		const guardian = player.getByRole('group', { name: 'Who takes this part: Guardian?' });
-		await guardian.getByLabel('Name').fill('Henrik Tarrant');
-		await guardian.getByLabel('E-mail').fill('h.tarrant@post.example');
-		await expect(player.getByRole('group', { name: /Second guardian/ })).toHaveCount(0);
-		await player.getByRole('button', { name: 'Sign as Ines Tarrant' }).click();
-		await expect(player.getByRole('heading', { name: 'Signed' })).toBeVisible();
-		await letterTo('h.tarrant@post.example', /^To sign/);
-		await player.context().close();
-	});
-});
 
 test('hall hire within a page of another origin: a rule closes a way, the frame is as high as what is in it, and is told of what happens', async ({
 	page,
@@ -230,24 +276,7 @@ test('hall hire within a page of another origin: a rule closes a way, the frame 
 	await expect(page.locator('#told')).toHaveText('started');
 	// the link around it has told the county
 	await expect(frame.getByRole('combobox', { name: 'County of residence' })).toHaveText(/Brint/);
-	await frame.getByRole('combobox', { name: 'Hired' }).click();
-	await frame.getByRole('option', { name: 'Alone' }).click();
-	await expect(frame.getByText('both must take part')).toBeVisible();
-	await expect(frame.getByRole('button', { name: 'Go on' })).toBeDisabled();
-	await frame.getByRole('combobox', { name: 'Hired' }).click();
-	await frame.getByRole('option', { name: 'With spouse' }).click();
-	await frame.getByRole('button', { name: 'Go on' }).click();
-	await frame.getByLabel('Name').fill('Owen Aldous');
-	await frame.getByLabel('E-mail').fill('owen@post.example');
-	await frame.getByRole('button', { name: 'Go on' }).click();
-	await frame.getByRole('spinbutton').first().focus();
-	await page.keyboard.type('16012027');
-	await frame.getByRole('button', { name: 'Go on' }).click();
-	await frame.getByRole('button', { name: 'Send me a code' }).click();
-	const code = /\b(\d{6})\b/.exec(await letterTo('gwen@post.example', /^Your code/))![1]!;
-	await frame.getByLabel('Code').fill(code);
-	await frame.getByRole('region', { name: 'Confirm' }).getByRole('button', { name: 'Go on' }).click();
-	await frame.getByRole('button', { name: 'Go to the document' }).click();
+	await hire(frame, page, (who) => `${who}@post.example`);
 	// she signs within the same frame
 	await frame.getByLabel('I agree').click();
 	await frame.getByRole('button', { name: 'Go to the documents' }).click();
@@ -350,6 +379,9 @@ test('the office makes one: pages and questions by hand and by keys, undone and 
 	await page.getByLabel('The sentence while it is closed').fill('Stewards are full for this year.');
 	await page.getByRole('tab', { name: 'What follows' }).click();
 	await fromMenu(page.getByRole('button', { name: 'Add…' }), 'A row in a sheet');
+	await fromMenu(page.getByRole('button', { name: 'Add…' }), 'Another template is started');
+	await choose(page.getByRole('combobox', { name: 'Template' }), 'Youth player consent');
+	await choose(page.getByRole('combobox', { name: 'Player is' }), 'Steward');
 	await clean(page, 'what follows');
 	await page.getByRole('button', { name: 'Open it' }).click();
 	await expect(page.getByText('Visitors see it as it is now')).toBeVisible();

@@ -1,4 +1,5 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { refuse } from '../core/refusal';
 
 /** How often something may be tried, by whom; memory is enough for one process. */
 const limits = {
@@ -48,6 +49,16 @@ const limits = {
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };
 export type Limit = keyof typeof limits;
+
+/** What a visitor or signer is told whose last try was one too many. */
+export const TOO_OFTEN = refuse(
+	'too-often',
+	'That was very often in a short while. Wait ten minutes; what you entered is kept.'
+);
+export const TOO_MANY_LINKS = refuse(
+	'too-often',
+	'Too many links that lead nowhere. Wait ten minutes, then try again.'
+);
 
 /** Counts one; false when that was one too many. */
 export async function count(limit: Limit, who: string): Promise<boolean> {

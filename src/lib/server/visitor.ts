@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
-import { isRefusal, refuse, type Refusal } from '../core/refusal';
+import { isRefusal, type Refusal } from '../core/refusal';
 import { chosenLanguage, wordsOf } from '../words';
 import { house } from './index';
-import { count } from './limits';
+import { count, TOO_MANY_LINKS, TOO_OFTEN } from './limits';
 import { visit, type Visitor } from './signing';
 
 /**
@@ -17,7 +17,7 @@ export async function visitorOf(token: string, locals: App.Locals): Promise<Visi
 		(visitor.code === 'no-link' || visitor.code === 'link-gone') &&
 		!(await count('link', address))
 	)
-		return refuse('too-often', 'Too many links that lead nowhere. Wait ten minutes, then try again.');
+		return TOO_MANY_LINKS;
 	return visitor;
 }
 
@@ -25,7 +25,7 @@ export async function visitorOf(token: string, locals: App.Locals): Promise<Visi
 export async function doerOf(token: string, locals: App.Locals, limit: 'save' | 'deed'): Promise<Visitor | Refusal> {
 	const visitor = await visitorOf(token, locals);
 	if (isRefusal(visitor) || (await count(limit, `${visitor.packet.packet} ${visitor.person.id}`))) return visitor;
-	return refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.');
+	return TOO_OFTEN;
 }
 
 /** The same for what is only looked at: a refusal is the error page, in the visitor's language. */

@@ -1,3 +1,4 @@
+import { sameJson } from '../audit';
 import { isBlank, type Answers } from '../field';
 import { isAddress } from '../packet/address';
 import { isPhone } from '../packet/phone';
@@ -8,7 +9,7 @@ import { comesBefore, stopOf } from '../route';
 import { roleName, withoutPerson } from '../template/use';
 import { fieldsOfItem } from './asked';
 import type { Intake, Named } from './schema';
-import { stopOpens, type Way } from './walk';
+import { stopOpens, walked, type Way } from './walk';
 
 /** Somebody by name and address. */
 export interface Somebody {
@@ -165,5 +166,21 @@ function standsTwice(plan: Plan, given: Record<string, Somebody>, { visitor, pre
 			{ email: email.trim(), role: roleName(named) }
 		);
 	}
+	return null;
+}
+
+/**
+ * What an intake's rules have against answers given after it, on the document: a way that is closed, or an answer that a rule forces and
+ * is another now. What was answered before the document may be changed on it; the rules hold all the same.
+ * @param today as an ISO day
+ */
+export function laterFault(plan: Plan, intake: Intake, given: Answers, today: string): Refusal | null {
+	const way = walked(plan, intake, given, today);
+	if (way.closed || way.circle !== null) return wayFault(plan, intake, way);
+	for (const [key, say] of Object.entries(way.forced))
+		for (const field of plan.fields) {
+			if (field.key !== key || given[field.id] === undefined) continue;
+			if (!sameJson(given[field.id], way.answers[field.id])) return refuse('forced', say.say, field.id);
+		}
 	return null;
 }

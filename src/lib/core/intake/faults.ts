@@ -24,6 +24,7 @@ export function checkIntake(template: Plan, intake: Intake, today: string): { fo
 	const plan = askedPlan(template, intake);
 	const ways = waysThrough(plan, intake, today);
 	const found = [
+		...idFaults(intake),
 		...wholeFaults(plan, intake),
 		...keyFaults(template, intake),
 		...intake.pages.flatMap((page) => page.items.flatMap((item) => itemFaults(plan, intake, item))),
@@ -33,6 +34,18 @@ export function checkIntake(template: Plan, intake: Intake, today: string): { fo
 		...wayFaults(intake, ways)
 	];
 	return { found: [...found.filter((one) => !one.mild), ...found.filter((one) => one.mild)], ways };
+}
+
+/** Parts that bear the same id, which only what comes from outside can: nobody could say which is meant. */
+function idFaults(intake: Intake): IntakeFinding[] {
+	const ids = [
+		...intake.pages.flatMap((page) => [page.id, ...page.items.map(({ id }) => id)]),
+		...[...intake.says, ...intake.then].map(({ id }) => id)
+	];
+	const twice = ids.find((id, i) => ids.indexOf(id) < i);
+	return twice === undefined
+		? []
+		: [{ code: 'id-twice', say: 'Two parts of this intake bear the same id.', at: twice }];
 }
 
 function wholeFaults(plan: Plan, intake: Intake): IntakeFinding[] {

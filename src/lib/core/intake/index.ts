@@ -1,5 +1,5 @@
 export { askedPlan, fieldsOfItem, keyOf } from './asked';
-export { casePlan, wayFault, type Somebody, type Starting } from './begin';
+export { casePlan, laterFault, wayFault, type Somebody, type Starting } from './begin';
 export { checkIntake, type IntakeFinding } from './faults';
 export { followUpsDue } from './follow';
 export { CLOSED, closedNow, mayStart, type IntakeState } from './opening';
@@ -19,4 +19,5 @@ export {
 	type Say
 } from './schema';
 export { answerAs, walked, type Passed, type Way } from './walk';
+export type { Asking, CaseRow, CaseStanding, VisitorView } from './views';
 export { SHUT, waysThrough, type Ways } from './ways';

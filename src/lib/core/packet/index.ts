@@ -82,7 +82,7 @@ export type {
 	ThreadPerson
 } from './views';
 export { filesIn } from './files';
-export { askedIn, askedOf } from './list-address';
+export { askedIn, askedOf, placeOf } from './list-address';
 export {
 	FROM_THE_END,
 	LISTS,

@@ -26,7 +26,7 @@ export function askedIn(list: PacketList, query: URLSearchParams): PacketsAsked 
 }
 
 /** A place, as an address has it: the row's number and the value, `12 2026-12-02T…`. */
-function placeOf(text: string | null): Place | undefined {
+export function placeOf(text: string | null): Place | undefined {
 	const found = /^(\d{1,15}) (.{0,400})$/su.exec(text ?? '');
 	return found ? { n: Number(found[1]), at: found[2]! } : undefined;
 }

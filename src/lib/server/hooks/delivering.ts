@@ -5,6 +5,7 @@ import { cleanText, cutText } from '../../core/clean-text';
 import { isRefusal } from '../../core/refusal';
 import { inTransaction } from '../db';
 import type { House } from '../house';
+import { rowOfEvent } from '../intakes';
 import { judgeAddress, listedHosts, lookupOutside } from './address';
 import type { HookKind } from './kinds';
 import { secretsOf } from './store';
@@ -67,7 +68,7 @@ export async function tellNext(house: House, { hook: id, packet }: HookJob, done
 	}
 	// between the event and its message the account may have been closed, or shut out of the packet's folder
 	const answer = mayTell(house, hook.account, packet)
-		? await post(house, hook, messageOf(due, packet))
+		? await post(house, hook, messageOf(house, due, packet))
 		: { good: false, status: null, said: 'Its account may not see this packet any more.' };
 	inTransaction(house.db, () => {
 		settle(house, { id, packet, hook, due }, answer);
@@ -109,11 +110,12 @@ interface Message {
 	body: string;
 }
 
-/** A message as it is signed: the same at each try. */
-function messageOf({ n, kind, at, reference }: Due, packet: string): Message {
+/** A message as it is signed: the same at each try. What it carries of answers is a row that the office has asked for. */
+function messageOf(house: House, { n, kind, at, reference }: Due, packet: string): Message {
+	const row = kind === 'packet.followed' ? rowOfEvent(house, packet, n) : null;
 	return {
 		id: `msg_${packet}_${n}`,
-		body: JSON.stringify({ type: kind, timestamp: at, data: { packet, reference, n } })
+		body: JSON.stringify({ type: kind, timestamp: at, data: { packet, reference, n, ...(row && { row }) } })
 	};
 }
 

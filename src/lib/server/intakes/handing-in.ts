@@ -1,4 +1,4 @@
-import { casePlan, closedNow, wayFault, walked } from '../../core/intake';
+import { casePlan, closedNow, laterFault } from '../../core/intake';
 import { isoDay } from '../../core/calendar';
 import type { Answers } from '../../core/field';
 import type { SentPacket } from '../../core/packet';
@@ -13,7 +13,8 @@ import { sendPlan, trimmed } from '../packets/sending';
 import { organisation } from '../settings';
 import { caseAt, checkedEntered, wayOf, type Case } from './case';
 import { readIntake, versionOf } from './store';
-import { handedFrom, strangerFault, TOO_MANY } from './visiting';
+import { strangerFault } from './proving';
+import { handedFrom, TOO_MANY } from './visiting';
 
 /** What comes of a case: a packet whose first person finds filled in what was answered. */
 export interface HandedIn {
@@ -125,10 +126,7 @@ function handedIn(house: House, one: Case, packet: SentPacket): HandedIn {
 	};
 }
 
-/**
- * What an intake's rules have against the answers with which its first person wants to finish: a way that is closed, or an answer that
- * a rule forces and is another now. What was answered before the document may be changed on it; the rules hold all the same.
- */
+/** What the rules of a packet's intake have against the answers with which its first person wants to finish. */
 export function caseFault(house: House, packet: SentPacket, person: string, given: Answers): Refusal | null {
 	if (!packet.begun) return null;
 	const row = house.db
@@ -137,14 +135,5 @@ export function caseFault(house: House, packet: SentPacket, person: string, give
 	const setting = row && versionOf(house, row.intake, row.version);
 	if (!setting || setting.starter !== person) return null;
 	// its own questions are fields of the packet's plan by now
-	const { plan } = packet;
-	const way = walked(plan, setting, given, isoDay(packet.zone, house.now().toISOString()));
-	if (way.closed || way.circle !== null) return wayFault(plan, setting, way);
-	for (const [key, say] of Object.entries(way.forced))
-		for (const field of plan.fields) {
-			if (field.key !== key || given[field.id] === undefined) continue;
-			if (JSON.stringify(given[field.id]) !== JSON.stringify(way.answers[field.id]))
-				return refuse('forced', say.say, field.id);
-		}
-	return null;
+	return laterFault(packet.plan, setting, given, isoDay(packet.zone, house.now().toISOString()));
 }

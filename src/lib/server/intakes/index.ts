@@ -16,6 +16,7 @@ export {
 	versionOf
 } from './store';
 export { invitePeople, peopleOn } from './people';
-export { rowCounts, rowsThatFollowed } from './rows';
+export { askCaseCode, letterJob, newCaseCode, proveCase } from './proving';
+export { rowCounts, rowOfEvent, rowsThatFollowed } from './rows';
 export { shownOf, visitorView } from './view';
-export { askCaseCode, beginCase, keepCase, letterJob, newCaseCode, proveCase } from './visiting';
+export { beginCase, keepCase } from './visiting';

@@ -1,11 +1,14 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
-import { account, ok, realPlan, testHouse, type TestHouse } from '../../../../e2e/kit/house';
+import { account, idle, ok, realPlan, testHouse, type TestHouse } from '../../../../e2e/kit/house';
 import { field, typed } from '../../../../e2e/kit/plans';
 import type { FollowUp, Intake } from '../../core/intake';
 import type { Plan, SentPacket } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
 import { closePool } from '../../press';
 import { checkData } from '../check';
+import { listHosts, makeHook } from '../hooks';
 import { hashedCode } from '../packets/codes';
 import { packetState } from '../packets/act';
 import { beginCorrection, sendCorrection } from '../packets/correcting';
@@ -189,6 +192,42 @@ describe('a case', () => {
 		const { packet } = ok(handIn(t.house, token, entered('1', { named: { ...many, ...LEADER } }), '203.0.113.9'));
 		expect(state(packet).plan.people).toHaveLength(3);
 	});
+	it('takes from a visitor no word of a letter but the one to whom they name', async () => {
+		const { slug } = await opened();
+		const { token } = ok(await begin(slug));
+		const hand = (wanted: unknown) => handIn(t.house, token, wanted, '203.0.113.9');
+		const leader = { ...LEADER.leader, subject: 'You have won' };
+		for (const odd of [
+			{ ...entered(), subject: 'You have won' },
+			entered('1', { message: 'You have won' }),
+			entered('1', { named: { leader } }),
+			entered('1', { visitor: { ...visitor, message: 'You have won' } })
+		])
+			expect(code(hand(odd))).toBe('malformed');
+		// what stands in braces is filled in for the office alone
+		const odd = { name: 'Ann {link} {title}', email: 'ann@post.example', note: 'Read {reference}.' };
+		const made = ok(hand(entered('1', { named: { leader: odd } })));
+		ok(signs(made.packet, made.to!, { amount: { number: '1' } }));
+		await t.runner.drain();
+		expect(letterTo(odd.email)!.text).toContain('Dear Ann {link} {title},');
+		expect(letterTo(odd.email)!.text).toContain('Read {reference}.');
+	});
+	it('left open for a day is handed in all the same', async () => {
+		const { slug } = await opened();
+		const { token } = ok(await begin(slug));
+		t.clock.now += 26 * 3_600_000;
+		expect(ok(keepCase(t.house, token, 'who', entered()))).toEqual({ kept: false });
+		expect(ok(handIn(t.house, token, entered(), '203.0.113.9')).to).toMatch(/^\/s\//);
+	});
+	it('stands once in the list, though a hundred others began at the same moment', async () => {
+		const { id, slug } = await opened();
+		for (let n = 0; n < 103; n++) ok(await begin(slug, {}, `203.0.113.${n}`));
+		const first = casesOf(t.house, t.odile, id);
+		expect([first.rows.length, first.rows[0]!.begunAt]).toEqual([100, first.rows[99]!.begunAt]);
+		const second = casesOf(t.house, t.odile, id, first.next!);
+		expect([second.rows.length, second.next]).toEqual([3, null]);
+		expect(new Set([...first.rows, ...second.rows].map((row) => row.id)).size).toBe(103);
+	});
 	it('goes on as it began, though the intake is changed, closed or its template binned meanwhile', async () => {
 		const { id, slug, template } = await opened();
 		const { token } = ok(await begin(slug));
@@ -246,6 +285,23 @@ describe('a case', () => {
 		const { token } = ok(await begin(slug));
 		expect(code(visitorView(t.house, other.slug, token, null))).toBe('case-gone');
 		expect(code(handIn(t.house, 'x'.repeat(43), entered(), ''))).toBe('case-gone');
+	});
+});
+
+describe('put in use', () => {
+	it('an intake is judged: its own questions by their kinds, and no two parts under one id', async () => {
+		const { id } = await opened();
+		const put = (settings: Record<string, unknown>, other: string) => {
+			const { setting, revision } = ok(readIntake(t.house, id));
+			const question = { kind: 'number' as const, key: 'how_old', label: 'Age', required: true, settings };
+			const items = [{ id: other, is: 'question' as const, question }];
+			const pages = [...setting.pages.slice(0, 2), { id: 'more', title: 'More', items }];
+			const saved = ok(saveIntake(t.house, id, revision, { ...setting, pages }));
+			return putIntakeInUse(t.house, t.odile, id, saved.revision);
+		};
+		expect(put({ least: 'many' }, 'age')).toMatchObject({ code: 'malformed', at: 'age' });
+		expect(put({ least: '18' }, 'amount')).toMatchObject({ code: 'id-twice', at: 'amount' });
+		expect(code(put({ least: '18' }, 'age'))).toBe('done');
 	});
 });
 
@@ -530,6 +586,36 @@ describe('what follows', () => {
 		const all = ok(await answersOfCases(t.house, t.odile, id, 'csv'));
 		expect(new TextDecoder().decode(all.bytes)).toContain('12.4');
 		expect(ok(await answersOfCases(t.house, t.odile, id, 'xlsx')).bytes.length).toBeGreaterThan(1000);
+	});
+	it('tells another program the row that goes into a sheet, and of nothing else what was answered', async () => {
+		const got: { type: string; data: Record<string, unknown> }[] = [];
+		const program = createServer((request, answer) => {
+			let body = '';
+			request.on('data', (chunk) => (body += chunk));
+			request.on('end', () => {
+				got.push(JSON.parse(body) as (typeof got)[number]);
+				answer.writeHead(204).end();
+			});
+		});
+		await new Promise<void>((listening) => program.listen(0, '127.0.0.1', listening));
+		const host = `127.0.0.1:${(program.address() as AddressInfo).port}`;
+		const me = { account: t.odile, address: '' };
+		listHosts(t.house, me, [host]);
+		ok(makeHook(t.house, me, `http://${host}/`, ['packet.followed', 'packet.completed']));
+		const { slug } = await opened({ then });
+		const { token } = ok(await begin(slug));
+		const { packet, to } = ok(handIn(t.house, token, entered(), ''));
+		ok(signs(packet, to!));
+		approves(packet, 'leader');
+		approves(packet, 'odile');
+		await idle(t);
+		program.close();
+		const { reference } = state(packet);
+		expect(got.filter(({ data }) => 'row' in data)).toMatchObject([
+			{ type: 'packet.followed', data: { packet, reference, row: { packet: reference, amount: '12.4' } } }
+		]);
+		expect(got.map(({ type }) => type)).toContain('packet.completed');
+		expect(got.filter(({ type }) => type === 'packet.followed')).toHaveLength(3);
 	});
 	it('that can’t be done is said, and leaves a draft', async () => {
 		const copy = newTemplate(t.house, t.odile, { ...(await claim()), title: 'Other' });

@@ -2,33 +2,16 @@ import type { Account } from '../accounts';
 import type { House } from '../house';
 import { looker, MAY_SEE_PACKET } from '../folders';
 import { newToken } from '../ids';
+import type { CaseRow } from '../../core/intake';
+import type { Place } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { caseById } from './case';
 import { readIntake } from './store';
 
 /** What the office sees of cases. */
 
-/** begun: at it within a day; left: longer ago; then as its packet is. */
-export type CaseStanding = 'begun' | 'left' | 'handed in' | 'waiting' | 'done' | 'ended' | 'hidden';
-
-export interface CaseRow {
-	id: string;
-	visitor: string;
-	email: string;
-	begunAt: string;
-	seenAt: string;
-	/** the page they were at last, by its id; '' before the first */
-	page: string;
-	standing: CaseStanding;
-	/** its packet, where whoever looks may see it */
-	packet: string | null;
-	reference: string;
-	/** who has it */
-	having: string;
-	taken: boolean;
-}
-
 interface Row {
+	n: number;
 	id: string;
 	visitor: string;
 	email: string;
@@ -45,23 +28,24 @@ interface Row {
 
 const PAGE = 100;
 
-/** The cases of an intake, the newest first, a hundred at a time from before a moment. */
+/** The cases of an intake, the newest first, a hundred at a time. */
 export function casesOf(
 	house: House,
 	account: Account,
 	intake: string,
-	before = '~'
-): { rows: CaseRow[]; more: string | null } {
+	after: Place = { at: '~', n: 0 }
+): { rows: CaseRow[]; next: Place | null } {
 	const rows = house.db
 		.prepare<Record<string, string | number>, Row>(
-			`SELECT c.id, c.visitor, c.email, c.begun_at AS begunAt, c.seen_at AS seenAt, c.page, c.packet, c.taken_by IS NOT NULL AS taken,
+			`SELECT c.rowid AS n, c.id, c.visitor, c.email, c.begun_at AS begunAt, c.seen_at AS seenAt, c.page, c.packet, c.taken_by IS NOT NULL AS taken,
 			 p.id AS seen, p.reference, p.status, p.thread
 			 FROM cases c INDEXED BY cases_of LEFT JOIN packets p ON p.id = c.packet AND ${MAY_SEE_PACKET}
-			 WHERE c.intake = @intake AND c.begun_at < @before ORDER BY c.begun_at DESC LIMIT @most`
+			 WHERE c.intake = @intake AND (c.begun_at, c.rowid) < (@at, @n)
+			 ORDER BY c.begun_at DESC, c.rowid DESC LIMIT @most`
 		)
-		.all({ intake, before, most: PAGE + 1, ...looker(house.db, account) });
+		.all({ intake, ...after, most: PAGE + 1, ...looker(house.db, account) });
 	const day = new Date(house.now().getTime() - 86_400_000).toISOString();
-	const page = rows.slice(0, PAGE).map(({ seen, thread, status, ...row }): CaseRow => {
+	const page = rows.slice(0, PAGE).map(({ n: _n, seen, thread, status, ...row }): CaseRow => {
 		const hidden = row.packet !== null && seen === null;
 		const people = (thread ? (JSON.parse(thread) as { name: string; standing: string }[][]) : []).flat();
 		const having = people.filter(({ standing }) => ['notified', 'opened', 'unreachable', 'held'].includes(standing));
@@ -89,7 +73,8 @@ export function casesOf(
 								: 'ended'
 		};
 	});
-	return { rows: page, more: rows.length > PAGE ? page[page.length - 1]!.begunAt : null };
+	const last = rows.length > PAGE ? rows[PAGE - 1]! : null;
+	return { rows: page, next: last && { at: last.begunAt, n: last.n } };
 }
 
 /** How many who have not handed in were last at which page; those of the last weeks, since older ones are swept away. */

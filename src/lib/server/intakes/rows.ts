@@ -1,6 +1,6 @@
 import { isoDay } from '../../core/calendar';
 import { kindOf, live } from '../../core/field';
-import type { SentPacket } from '../../core/packet';
+import type { Recorded, SentPacket } from '../../core/packet';
 import type { House } from '../house';
 import { readIntake, type KeptIntake } from './store';
 
@@ -62,4 +62,21 @@ export function rowsThatFollowed(
 		.map((one) => JSON.parse(one) as Record<string, string>);
 	const columns = [...new Set(cells.flatMap((one) => Object.keys(one)))];
 	return { columns, rows: cells.map((one) => columns.map((key) => one[key] ?? '')) };
+}
+
+/** The row that an event of a packet has put into a sheet; null where it has put none. */
+export function rowOfEvent(house: House, packet: string, n: number): Record<string, string> | null {
+	const event = house.db
+		.prepare<[string, number], string>('SELECT body FROM events WHERE packet = ? AND n = ?')
+		.pluck()
+		.get(packet, n);
+	const told = event === undefined ? null : (JSON.parse(event) as Recorded);
+	if (told?.type !== 'FollowedUp' || told.what !== 'row') return null;
+	const cells = house.db
+		.prepare<[string, string], string>(
+			'SELECT cells FROM intake_rows INDEXED BY intake_rows_packet WHERE packet = ? AND follow_up = ?'
+		)
+		.pluck()
+		.get(packet, told.id);
+	return cells === undefined ? null : (JSON.parse(cells) as Record<string, string>);
 }

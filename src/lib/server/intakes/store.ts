@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { isoDay } from '../../core/calendar';
 import {
+	askedPlan,
 	checkIntake,
 	IntakeSchema,
 	type Intake,
@@ -16,6 +17,7 @@ import { border } from '../border';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
+import { checkedPlan } from '../packets/plan-border';
 import { organisation } from '../settings';
 import { planForUse, planOfVersion } from '../templates';
 
@@ -168,7 +170,17 @@ export function saveIntake(
 export function judgeIntake(house: House, intake: KeptIntake): { found: IntakeFinding[]; ways: Ways } | Refusal {
 	const template = templatePlan(house, intake, intake.setting.version);
 	if (isRefusal(template)) return template;
+	// the settings of its own questions are free in its shape: each kind has its own
+	const odd = checkedPlan(askedPlan(template.plan, intake.setting));
+	if (isRefusal(odd)) return { ...odd, ...itemOfField(intake.setting, odd.at) };
 	return checkIntake(template.plan, intake.setting, isoDay(organisation(house.db).zone, house.now().toISOString()));
+}
+
+/** The question that a field of the asked plan stands for. */
+function itemOfField(setting: Intake, field = ''): { at?: string } {
+	const items = setting.pages.flatMap((page) => page.items);
+	const item = items.find(({ id }) => field === `q-${id}` || field.startsWith(`q-${id}-`));
+	return item ? { at: item.id } : {};
 }
 
 /** Opens it to visitors as it is worked on now; cases that have begun go on as they were. Refuses what stands in the way. */

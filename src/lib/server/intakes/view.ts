@@ -1,5 +1,5 @@
 import { isoDay } from '../../core/calendar';
-import { askedPlan, type Intake, type Starting } from '../../core/intake';
+import { askedPlan, type Asking, type Intake, type VisitorView } from '../../core/intake';
 import type { Answers } from '../../core/field';
 import type { Plan } from '../../core/packet';
 import { isRefusal, type Refusal } from '../../core/refusal';
@@ -9,36 +9,6 @@ import { organisation } from '../settings';
 import { caseAt, NO_CASE } from './case';
 import { formatted } from './formatted';
 import { invitedBy, openIntake } from './visiting';
-
-/** The page as a visitor has it: shut with the office's sentence, or open. */
-export type VisitorView = { heading: string; organisation: string; contact: string } & (
-	{ state: 'closed'; say: string } | ({ state: 'open' } & Asking)
-);
-
-export interface Asking {
-	setting: Intake;
-	/** texts as HTML: the heading's under '', the others under their items' ids */
-	html: Record<string, string>;
-	/** what a visitor has to show at the door */
-	door: 'code' | null;
-	/** only what the walk asks for: nobody's address, no document, none of the office's own fields */
-	plan: Plan;
-	today: string;
-	known: Answers;
-	/** what was kept of their case, and how far it is; null where they begin */
-	begun: {
-		page: string;
-		proved: boolean;
-		email: string;
-		starting: Starting | null;
-		answers: Answers;
-		handedIn: boolean;
-		/** reached by the office's own link: it has taken the case over */
-		byOffice: boolean;
-	} | null;
-	/** who a sheet says they are */
-	invited: { name: string; email: string } | null;
-}
 
 /**
  * What a visitor sees at an intake's address, with the secret of their case or the key of a sheet's link where they have one.

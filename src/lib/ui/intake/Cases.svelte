@@ -1,26 +1,14 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { untrack } from 'svelte';
-	import type { Intake } from '../../core/intake';
+	import type { CaseRow, CaseStanding, Intake } from '../../core/intake';
 	import { day } from '../dates';
+	import { Paged, type Page } from '../lists/paged.svelte';
 	import type { Column, Order } from '../parts/table/columns';
 	import Table from '../parts/table/Table.svelte';
 	import StoppedAt from './StoppedAt.svelte';
 
 	/** The cases of an intake, and where people stop. */
-	interface Row {
-		id: string;
-		visitor: string;
-		email: string;
-		begunAt: string;
-		seenAt: string;
-		page: string;
-		standing: 'begun' | 'left' | 'handed in' | 'waiting' | 'done' | 'ended' | 'hidden';
-		packet: string | null;
-		reference: string;
-		having: string;
-		taken: boolean;
-	}
 	let {
 		id,
 		setting,
@@ -33,7 +21,7 @@
 	}: {
 		id: string;
 		setting: Intake;
-		cases: { rows: Row[]; more: string | null };
+		cases: Page<CaseRow>;
 		left: Record<string, number>;
 		handed: number;
 		zone: string;
@@ -41,7 +29,7 @@
 		say: string;
 	} = $props();
 
-	const SAID: Record<Row['standing'], string> = {
+	const SAID: Record<CaseStanding, string> = {
 		begun: 'begun',
 		left: 'left',
 		'handed in': 'to be signed by the first',
@@ -50,15 +38,14 @@
 		ended: 'stopped',
 		hidden: 'in a closed folder'
 	};
-	let more = $state.raw<Row[]>([]);
-	let next = $state(untrack(() => cases.more));
-	$effect(() => {
-		more = [];
-		next = cases.more;
-	});
-	const rows = $derived([...cases.rows, ...more]);
+	const paged = new Paged<CaseRow>(
+		`/intakes/${untrack(() => id)}/cases`,
+		untrack(() => cases),
+		''
+	);
+	$effect(() => void paged.begin(cases, ''));
 	let order = $state<Order | null>(null);
-	const COLUMNS: Column<Row>[] = [
+	const COLUMNS: Column<CaseRow>[] = [
 		{ key: 'visitor', name: 'Begun by', fixed: true },
 		{ key: 'standing', name: 'How it stands' },
 		{ key: 'having', name: 'With' },
@@ -67,17 +54,9 @@
 		{ key: 'do', name: 'Take over', unseen: true }
 	];
 	const title = (page: string) => setting.pages.find((one) => one.id === page)?.title ?? 'the first view';
-	async function fetchMore() {
-		if (!next) return;
-		const response = await fetch(`/intakes/${id}/cases?before=${encodeURIComponent(next)}`);
-		if (!response.ok) return void (next = null);
-		const got = (await response.json()) as { rows: Row[]; more: string | null };
-		more = [...more, ...got.rows];
-		next = got.more;
-	}
 </script>
 
-{#snippet cell(row: Row, key: string)}
+{#snippet cell(row: CaseRow, key: string)}
 	{#if key === 'visitor'}{row.visitor || 'somebody'}<br /><span class="text-[13px] text-quiet">{row.email}</span>
 	{:else if key === 'standing'}{SAID[row.standing]}{#if row.standing === 'begun' || row.standing === 'left'}<br /><span
 				class="text-[13px] text-quiet">at {title(row.page)}</span
@@ -111,16 +90,16 @@
 			{/if}
 		</div>
 		<p class="wrong empty:hidden" role="alert">{say}</p>
-		{#if rows.length === 0}<p class="max-w-md py-6 font-serif text-quiet">
+		{#if paged.rows.length === 0}<p class="max-w-md py-6 font-serif text-quiet">
 				Nobody has begun yet. Once it is open, everybody who begins stands here.
 			</p>
 		{:else}<Table
 				label="Cases"
 				columns={COLUMNS}
-				{rows}
+				rows={paged.rows}
 				{cell}
 				bind:order
-				more={next ? fetchMore : null}
+				more={paged.next ? () => paged.more() : null}
 				estimate={54}
 			/>{/if}
 	</section>

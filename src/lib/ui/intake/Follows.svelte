@@ -9,6 +9,7 @@
 	import { WhenPart } from '../rules';
 	import Faults from './Faults.svelte';
 	import type { Making } from './making.svelte';
+	import StartsTemplate from './StartsTemplate.svelte';
 
 	/** What is sent or started by itself, at a stop or at the end, by rule. */
 	let {
@@ -17,7 +18,7 @@
 		rows
 	}: {
 		making: Making;
-		templates: { id: string; title: string; roles: { id: string; name: string }[] }[];
+		templates: { id: string; title: string }[];
 		/** rows there are, by follow-up */
 		rows: Record<string, number>;
 	} = $props();
@@ -152,28 +153,13 @@
 					onchange={(copies) => does(one.id, { copies })}
 				/>
 			{:else if one.does.is === 'template'}
-				{@const chosen = templates.find(({ id }) => id === (one.does as { template: string }).template)}
-				{@const taken = one.does.people}
-				<Choice
-					label="Template"
-					value={one.does.template}
-					options={templates.map(({ id, title }): [string, string] => [id, title])}
-					onchoose={(template) => does(one.id, { template, people: {} })}
+				<StartsTemplate
+					template={one.does.template}
+					taken={one.does.people}
+					{templates}
+					{people}
+					onchange={(template, taken) => does(one.id, { template, people: taken })}
 				/>
-				{#each chosen?.roles ?? [] as role (role.id)}
-					<Choice
-						label="{role.name} is"
-						value={taken[role.id] ?? ''}
-						options={[['', 'nobody of this case'], ...people]}
-						onchoose={(from) => {
-							const { [role.id]: _before, ...rest } = taken;
-							does(one.id, { people: from ? { ...rest, [role.id]: from } : rest });
-						}}
-					/>
-				{/each}
-				<p class="text-[13px] text-quiet">
-					Answers go along under the same keys. Where it can’t go by itself, it waits on your Desk as a draft.
-				</p>
 			{:else if one.does.is === 'row'}
 				<label
 					>Columns, by key<input

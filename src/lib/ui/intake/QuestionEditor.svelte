@@ -1,10 +1,12 @@
 <script lang="ts">
-	import { CURRENCIES, keyFault, plainKey } from '../../core/field';
+	import { cutText } from '../../core/clean-text';
+	import { CURRENCIES, freeKey, keyFault, plainKey, ruleFault } from '../../core/field';
 	import { QUESTION_KINDS, type Item, type Question, type QuestionKind } from '../../core/intake';
+	import type { Option } from '../../core/packet/plan';
+	import { typedDecimal } from '../decimals';
 	import Check from '../parts/Check.svelte';
 	import Choice from '../parts/Choice.svelte';
 	import { RuleBox } from '../rules';
-	import { ruleFault } from '../../core/field';
 	import type { Making } from './making.svelte';
 
 	/** A question of the intake's own: what it asks, under which key, and what will do as an answer. */
@@ -32,17 +34,27 @@
 		const { [name]: _before, ...rest } = question.settings;
 		set({ settings: value === undefined ? rest : { ...rest, [name]: value } });
 	};
+	function setBound(name: string, input: HTMLInputElement) {
+		const typed = typedDecimal(input.value);
+		if (typed === null) input.value = String(question.settings[name] ?? '');
+		else setSetting(name, typed || undefined);
+	}
 	/** as long as nobody has chosen a key, it follows the label */
 	function label(text: string) {
 		const follows = question.key === plainKey(question.label) || question.key.startsWith('question_');
 		set({ label: text, ...(follows && plainKey(text) && { key: plainKey(text) }) });
 	}
 	function setOptions(text: string) {
-		const list = text
-			.split('\n')
-			.map((line) => line.trim())
-			.filter(Boolean)
-			.map((line) => ({ value: plainKey(line) || line, text: line }));
+		const lines = text.split('\n').map((line) => cutText(line.trim(), 200));
+		const list: Option[] = [];
+		for (const line of lines.filter(Boolean).slice(0, 200))
+			list.push({
+				value: freeKey(
+					plainKey(line) || 'value',
+					list.map(({ value }) => value)
+				),
+				text: line
+			});
 		set({ settings: { ...question.settings, options: list } });
 	}
 	function setKind(kind: QuestionKind) {
@@ -87,22 +99,16 @@
 		>
 	{:else if question.kind === 'number'}
 		<div class="grid grid-cols-3 gap-3">
-			<label
-				>At least<input
-					class="input mt-1"
-					inputmode="decimal"
-					value={question.settings['least'] ?? ''}
-					onchange={(event) => setSetting('least', event.currentTarget.value.trim() || undefined)}
-				/></label
-			>
-			<label
-				>At most<input
-					class="input mt-1"
-					inputmode="decimal"
-					value={question.settings['most'] ?? ''}
-					onchange={(event) => setSetting('most', event.currentTarget.value.trim() || undefined)}
-				/></label
-			>
+			{#each [['least', 'At least'], ['most', 'At most']] as const as [name, called] (name)}
+				<label
+					>{called}<input
+						class="input mt-1"
+						inputmode="decimal"
+						value={question.settings[name] ?? ''}
+						onchange={(event) => setBound(name, event.currentTarget)}
+					/></label
+				>
+			{/each}
 			<Choice
 				label="Currency"
 				value={String(question.settings['currency'] ?? '')}

@@ -1,8 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import type { Answers } from '../../core/field';
-	import type { Intake, Starting } from '../../core/intake';
-	import type { Plan } from '../../core/packet';
+	import type { VisitorView } from '../../core/intake';
 	import { useWords } from '../signing/words';
 	import { firstAnswers, tellHeight } from './frame';
 	import VisitPage from './VisitPage.svelte';
@@ -14,28 +12,7 @@
 		token,
 		accessKey
 	}: {
-		view: { heading: string; organisation: string; contact: string } & (
-			| { state: 'closed'; say: string }
-			| {
-					state: 'open';
-					setting: Intake;
-					html: Record<string, string>;
-					door: 'code' | null;
-					plan: Plan;
-					today: string;
-					known: Answers;
-					begun: {
-						page: string;
-						proved: boolean;
-						email: string;
-						starting: Starting | null;
-						answers: Answers;
-						handedIn: boolean;
-						byOffice: boolean;
-					} | null;
-					invited: { name: string; email: string } | null;
-			  }
-		);
+		view: VisitorView;
 		slug: string;
 		token: string | null;
 		accessKey: string | null;

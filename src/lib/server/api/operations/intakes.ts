@@ -51,7 +51,7 @@ export const intakes = [
 		do: ({ house, account, part, query }) => {
 			const place = placeOf(query.after);
 			if (isRefusal(place)) return place;
-			const { rows, more } = casesOf(house, account, part['intake']!, place?.at);
+			const { rows, next } = casesOf(house, account, part['intake']!, place);
 			return {
 				items: rows.map(({ id, visitor, email, begunAt, seenAt, standing, packet, reference }) => ({
 					id,
@@ -63,7 +63,7 @@ export const intakes = [
 					packet,
 					reference
 				})),
-				next: cursorOf(more === null ? null : { at: more, n: 0 })
+				next: cursorOf(next)
 			};
 		}
 	})

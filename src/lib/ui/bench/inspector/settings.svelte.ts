@@ -1,4 +1,5 @@
 import { changeFields, changeQuestion } from '../../../core/plan';
+import { typedDecimal } from '../../decimals';
 import type { Bench } from '../bench.svelte';
 import type { Field } from '../../../core/packet';
 
@@ -40,8 +41,8 @@ export class Settings {
 		else input.value = this.text(name);
 	}
 	decimal(name: string, input: HTMLInputElement): void {
-		const text = input.value.trim().replace(',', '.');
-		if (text === '' || /^-?\d{1,30}(\.\d{1,30})?$/.test(text)) this.set(name, text || undefined);
+		const text = typedDecimal(input.value);
+		if (text !== null) this.set(name, text || undefined);
 		else input.value = this.text(name);
 	}
 }

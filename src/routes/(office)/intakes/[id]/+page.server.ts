@@ -1,7 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { dayIn, isoDay } from '$lib/core/calendar';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
-import { openRoles, roleName } from '$lib/core/template';
 import { house } from '$lib/server';
 import { formIn } from '$lib/server/forms';
 import {
@@ -18,7 +17,7 @@ import {
 	versionOf
 } from '$lib/server/intakes';
 import { organisation } from '$lib/server/settings';
-import { listTemplates, planForUse, versionsOf } from '$lib/server/templates';
+import { listTemplates, versionsOf } from '$lib/server/templates';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = async ({ params, locals }) => {
@@ -43,12 +42,9 @@ export const load = async ({ params, locals }) => {
 		cases: casesOf(house(), account, intake.id),
 		left: leftAt(house(), intake.id),
 		rows: rowCounts(house(), intake.id),
-		templates: listTemplates(house(), account, { show: 'all', most: 200 }).flatMap(({ id, title, version }) => {
-			const found = version > 0 ? planForUse(house(), account, id) : null;
-			return found && !isRefusal(found)
-				? [{ id, title, roles: openRoles(found.plan).map((person) => ({ id: person.id, name: roleName(person) })) }]
-				: [];
-		})
+		templates: listTemplates(house(), account, { show: 'all', most: 200 })
+			.filter(({ version }) => version > 0)
+			.map(({ id, title }) => ({ id, title }))
 	};
 };
 

@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
-import { isRefusal, refuse } from '$lib/core/refusal';
+import { isRefusal } from '$lib/core/refusal';
 import { Line } from '$lib/core/schema';
 import { house } from '$lib/server';
 import { bodyOf } from '$lib/server/bodies';
 import { border } from '$lib/server/border';
 import { beginCase } from '$lib/server/intakes';
+import { TOO_OFTEN } from '$lib/server/limits';
 import { answer } from '$lib/server/web';
 
 const begins = border(
@@ -23,9 +24,6 @@ const begins = border(
 export const POST = async ({ params, locals, request }) => {
 	const body = begins(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
-	if (body.website !== '')
-		return answer(
-			refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.')
-		);
+	if (body.website !== '') return answer(TOO_OFTEN);
 	return answer(await beginCase(house(), params.slug, body, locals.from.address));
 };

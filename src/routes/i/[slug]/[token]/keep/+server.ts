@@ -1,11 +1,11 @@
 import { Type } from '@sinclair/typebox';
-import { isRefusal, refuse } from '$lib/core/refusal';
+import { isRefusal } from '$lib/core/refusal';
 import { Line } from '$lib/core/schema';
 import { house } from '$lib/server';
 import { bodyOf } from '$lib/server/bodies';
 import { border } from '$lib/server/border';
 import { keepCase } from '$lib/server/intakes';
-import { count } from '$lib/server/limits';
+import { count, TOO_OFTEN } from '$lib/server/limits';
 import { answer } from '$lib/server/web';
 
 const keeps = border(
@@ -15,9 +15,6 @@ const keeps = border(
 export const PUT = async ({ params, request }) => {
 	const body = keeps(await bodyOf(request));
 	if (isRefusal(body)) return answer(body);
-	if (!(await count('caseKept', params.token)))
-		return answer(
-			refuse('too-often', 'That was very often in a short while. Wait ten minutes; what you entered is kept.')
-		);
+	if (!(await count('caseKept', params.token))) return answer(TOO_OFTEN);
 	return answer(keepCase(house(), params.token, body.page, body.entered));
 };
