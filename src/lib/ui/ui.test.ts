@@ -9,6 +9,7 @@ import { placeField, shiftFields } from '../core/plan';
 import { begin, changed, redone, undone } from '../core/plan';
 import { weave } from './bench/weave';
 import { day } from './dates';
+import { typedDecimal } from './decimals';
 import { post } from './post';
 import { toStrokes } from './signing/strokes';
 import { drawn, monogram } from './thread/stops';
@@ -203,5 +204,20 @@ describe('asking the server', () => {
 		const said = answers(422);
 		expect(await post('/save', {}, 'Kept.')).toEqual({ wrong: 'Busy. Kept.' });
 		expect(said).toHaveBeenCalledTimes(1);
+	});
+});
+
+describe('a bound that is typed', () => {
+	it('is a number in plain notation, none, or refused', () => {
+		expect(['12,5', ' -3 ', '', '  ', '18 years', '1.000,5', '1e9', 'many'].map(typedDecimal)).toEqual([
+			'12.5',
+			'-3',
+			'',
+			'',
+			null,
+			null,
+			null,
+			null
+		]);
 	});
 });
