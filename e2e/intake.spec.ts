@@ -306,10 +306,21 @@ test('the office makes one: pages and questions by hand and by keys, undone and 
 	await signIn(page, server);
 	await arrive(page, `${server.origin}/intakes`);
 	await clean(page, 'the list of intakes');
-	await page.getByRole('combobox', { name: 'A page of its own for the template' }).fill('Steward');
-	await page.getByRole('option', { name: 'Steward handbook receipt' }).click();
-	await page.getByRole('button', { name: 'Make it' }).click();
-	await expect(page.getByRole('heading', { name: 'Steward handbook receipt' })).toBeVisible();
+	const make = async () => {
+		await page.getByRole('combobox', { name: 'A page of its own for the template' }).fill('Steward');
+		await page.getByRole('option', { name: 'Steward handbook receipt' }).click();
+		await page.getByRole('button', { name: 'Make it' }).click();
+		await expect(page.getByRole('heading', { name: 'Steward handbook receipt' })).toBeVisible();
+	};
+	// one made by mistake is thrown away again
+	await make();
+	await ready(page);
+	await page.getByRole('button', { name: 'Throw it away' }).click();
+	await clean(page, 'an intake thrown away', { frameless: true });
+	await page.getByRole('button', { name: 'Throw it away now' }).click();
+	await page.waitForURL('**/intakes');
+	await expect(page.getByRole('row').filter({ hasText: 'Steward handbook receipt' })).toHaveCount(0);
+	await make();
 	await page.getByRole('button', { name: 'A page', exact: true }).click();
 	await page.getByLabel('Title of the page').fill('About you');
 	await fromMenu(page.getByRole('button', { name: 'Add…' }), 'A question of its own');
@@ -443,4 +454,11 @@ test('cases in the office: how each stands, where people stop, answers by key; w
 	await page.getByRole('tab', { name: /Cases/ }).click();
 	await page.getByRole('row').filter({ hasText: 'Aurelio Dube' }).getByRole('link').click();
 	await expect(page.getByText('through the intake “Touring expense claim”').first()).toBeVisible();
+	// and so does the row of whoever takes part
+	const email = server.reading((db) =>
+		db.prepare("SELECT email FROM cases WHERE visitor = 'Aurelio Dube'").pluck().get()
+	) as string;
+	await arrive(page, `${server.origin}/people?address=${encodeURIComponent(email)}`);
+	await expect(page.getByRole('row').filter({ hasText: 'through the intake “Touring expense claim”' })).toHaveCount(1);
+	await clean(page, 'what somebody takes part in');
 });

@@ -82,17 +82,19 @@ export function findPeople(
 		.slice(0, most);
 }
 
-/** Every packet somebody takes or took part in, newest first, with the name they have there. */
+/** Every packet somebody takes or took part in, newest first, with the name they have there and the intake it came through, if any. */
 export function packetsOf(
 	house: House,
 	account: Account,
 	email: string,
 	most = PAGE
-): (PacketRow & { name: string })[] {
+): (PacketRow & { name: string; intake: string | null })[] {
 	return house.db
-		.prepare<Named, KeptRow & { name: string }>(
+		.prepare<Named, KeptRow & { name: string; intake: string | null }>(
 			// ids sort by the time they were made
-			`SELECT ${ROW_COLUMNS}, q.name FROM packet_people q INDEXED BY people_packets CROSS JOIN packets p ON p.id = q.packet
+			`SELECT ${ROW_COLUMNS}, q.name, (SELECT v.setting ->> '$.heading' FROM cases c JOIN intake_versions v ON v.intake = c.intake AND v.version = c.version
+			  WHERE c.packet = p.id) AS intake
+			 FROM packet_people q INDEXED BY people_packets CROSS JOIN packets p ON p.id = q.packet
 			 WHERE q.email = @of COLLATE NOCASE AND ${MAY_SEE_PACKET} ORDER BY q.packet DESC LIMIT @most`
 		)
 		.all({ ...looker(house.db, account), of: email, most })

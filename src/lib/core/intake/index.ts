@@ -5,6 +5,7 @@ export { followUpsDue } from './follow';
 export { CLOSED, closedNow, mayStart, type IntakeState } from './opening';
 export {
 	DOCUMENT,
+	emptyIntake,
 	IntakeSchema,
 	NamedSchema,
 	QUESTION_KINDS,

@@ -17,26 +17,14 @@ import {
 	waysThrough,
 	type Intake,
 	type Item,
+	emptyIntake,
 	type Starting
 } from '.';
 
 provideAll();
 
 const TODAY = '2026-11-28';
-const bare: Intake = {
-	heading: 'Youth player consent',
-	text: '',
-	pages: [],
-	says: [],
-	starter: 'player',
-	representative: 'may',
-	door: { by: 'link' },
-	proof: true,
-	perAddress: 5,
-	closed: '',
-	then: [],
-	frames: []
-};
+const bare: Intake = { ...emptyIntake('Youth player consent', 'player'), representative: 'may' };
 const item = (key: string): Item => ({ id: key, is: 'field', key });
 
 /** Youth consent: a guardian under eighteen, a second one where both have custody. */

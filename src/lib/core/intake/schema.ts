@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { KEY_PATTERN, OptionSchema } from '../packet/plan';
+import { KEY_PATTERN, SettingsSchema } from '../packet/plan';
 import { Line } from '../schema';
 
 /** An intake: a page that anybody with its link can start a packet from. The JSON Schema and the type come from this one source. */
@@ -22,15 +22,7 @@ export const QuestionSchema = Type.Object(
 		label: Line(200, { minLength: 1 }),
 		help: Type.Optional(Line(500)),
 		required: Type.Boolean(),
-		settings: Type.Record(
-			Line(40),
-			Type.Union([
-				Type.String({ maxLength: 4000 }),
-				Type.Number(),
-				Type.Boolean(),
-				Type.Array(OptionSchema, { maxItems: 200 })
-			])
-		)
+		settings: SettingsSchema
 	},
 	closed
 );
@@ -191,3 +183,19 @@ export const NamedSchema = Type.Record(
 	)
 );
 export type Named = Static<typeof NamedSchema>;
+
+/** An intake that asks nothing yet: anybody with the link starts it for themselves, and proves their address. */
+export const emptyIntake = (heading: string, starter: string): Intake => ({
+	heading,
+	text: '',
+	pages: [],
+	says: [],
+	starter,
+	representative: 'no',
+	door: { by: 'link' },
+	proof: true,
+	perAddress: 5,
+	closed: '',
+	then: [],
+	frames: []
+});

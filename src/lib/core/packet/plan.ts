@@ -194,6 +194,17 @@ export const OptionSchema = Type.Object(
 );
 export type Option = Static<typeof OptionSchema>;
 
+/** What a kind is set to, by name; each kind's own schema says which there are. */
+export const SettingsSchema = Type.Record(
+	Line(40),
+	Type.Union([
+		Type.String({ maxLength: 4000 }),
+		Type.Number(),
+		Type.Boolean(),
+		Type.Array(OptionSchema, { maxItems: 500 })
+	])
+);
+
 export const FieldSchema = Type.Object(
 	{
 		id: Id,
@@ -222,15 +233,7 @@ export const FieldSchema = Type.Object(
 		pin: Type.Optional(PinSchema),
 		/** what is painted over under it: the marker it came from. Page space */
 		cover: Type.Optional(RectSchema),
-		settings: Type.Record(
-			Line(40),
-			Type.Union([
-				Type.String({ maxLength: 4000 }),
-				Type.Number(),
-				Type.Boolean(),
-				Type.Array(OptionSchema, { maxItems: 500 })
-			])
-		)
+		settings: SettingsSchema
 	},
 	{ additionalProperties: false }
 );

@@ -13,6 +13,7 @@ export {
 	saveIntake,
 	setIntakeState,
 	templatePlan,
+	throwIntakeAway,
 	versionOf
 } from './store';
 export { invitePeople, peopleOn } from './people';

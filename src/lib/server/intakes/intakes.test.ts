@@ -38,6 +38,7 @@ import {
 	setIntakeState,
 	sweepCases,
 	takeOver,
+	throwIntakeAway,
 	visitorView
 } from '.';
 
@@ -302,6 +303,15 @@ describe('put in use', () => {
 		expect(put({ least: 'many' }, 'age')).toMatchObject({ code: 'malformed', at: 'age' });
 		expect(put({ least: '18' }, 'amount')).toMatchObject({ code: 'id-twice', at: 'amount' });
 		expect(code(put({ least: '18' }, 'age'))).toBe('done');
+	});
+	it('it can’t be thrown away any more; before that it can', async () => {
+		const { id, template } = await opened();
+		expect(throwIntakeAway(t.house, id)).toMatchObject({ code: 'intake-used' });
+		const other = ok(newIntake(t.house, t.odile, template));
+		ok(await invitePeople(t.house, other.id, Buffer.from('Name,E-mail\nAnn,ann@post.example\n')));
+		expect(throwIntakeAway(t.house, other.id)).toBeNull();
+		expect(listIntakes(t.house, t.odile).map((one) => one.id)).toEqual([id]);
+		expect(throwIntakeAway(t.house, other.id)).toMatchObject({ code: 'no-intake' });
 	});
 });
 

@@ -3,10 +3,12 @@ import { isoDay } from '../../core/calendar';
 import {
 	askedPlan,
 	checkIntake,
+	emptyIntake,
 	IntakeSchema,
 	type Intake,
 	type IntakeFinding,
 	type IntakeState,
+	type Item,
 	type Ways
 } from '../../core/intake';
 import type { Plan } from '../../core/packet';
@@ -120,34 +122,15 @@ function startingFrom(plan: Plan, title: string): Intake {
 	const open = openRoles(plan);
 	const starter = plan.stops.flatMap((stop) => stop.people).find((one) => open.some(({ id }) => id === one)) ?? '';
 	const named = open.filter(({ id, optional }) => id !== starter && !optional);
-	return {
-		heading: title,
-		text: '',
-		pages:
-			named.length === 0
-				? []
-				: [
-						{
-							id: 'people',
-							title: 'Who takes part',
-							items: named.map((person) => ({
-								id: `p-${person.id}`,
-								is: 'people' as const,
-								roles: [person.id],
-								help: roleName(person)
-							}))
-						}
-					],
-		says: [],
-		starter,
-		representative: 'no',
-		door: { by: 'link' },
-		proof: true,
-		perAddress: 5,
-		closed: '',
-		then: [],
-		frames: []
-	};
+	const intake = emptyIntake(title, starter);
+	if (named.length === 0) return intake;
+	const items = named.map((person): Item => ({
+		id: `p-${person.id}`,
+		is: 'people',
+		roles: [person.id],
+		help: roleName(person)
+	}));
+	return { ...intake, pages: [{ id: 'people', title: 'Who takes part', items }] };
 }
 
 /** Keeps what was changed. Refuses what is malformed, and `changed-elsewhere` where it has moved on since `revision`. */
@@ -219,6 +202,19 @@ export function setIntakeState(house: House, id: string, state: 'open' | 'closed
 		.prepare('UPDATE intakes SET state = ?, changed_at = ? WHERE id = ?')
 		.run(state, house.now().toISOString(), id);
 	return null;
+}
+
+/** Throws away one that was never opened. Refuses `intake-used` for any other: cases and packets tell of it. */
+export function throwIntakeAway(house: House, id: string): Refusal | null {
+	return inTransaction(house.db, () => {
+		const intake = readIntake(house, id);
+		if (isRefusal(intake)) return intake;
+		if (intake.version > 0)
+			return refuse('intake-used', 'It was open to visitors, so its record stays. Close it instead.');
+		house.db.prepare('DELETE FROM intake_people WHERE intake = ?').run(id);
+		house.db.prepare('DELETE FROM intakes WHERE id = ?').run(id);
+		return null;
+	});
 }
 
 export interface IntakeRow {

@@ -1,6 +1,6 @@
 import { createHmac } from 'node:crypto';
 import { CLOSED, closedNow, type Intake } from '../../core/intake';
-import type { Plan } from '../../core/packet';
+import { emptyPlan, type Plan } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -47,19 +47,8 @@ export function openIntake(
 	const no =
 		closedNow(setting, intake.state, intake.handed, house.now().toISOString(), zone) ??
 		(isRefusal(found) ? refuse('intake-closed', setting.closed.trim() || CLOSED, 'template') : null);
-	return { intake, setting, plan: isRefusal(found) ? EMPTY : found.plan, no };
+	return { intake, setting, plan: isRefusal(found) ? emptyPlan() : found.plan, no };
 }
-
-const EMPTY: Plan = {
-	title: '',
-	message: '',
-	days: null,
-	papers: [],
-	attachments: [],
-	people: [],
-	stops: [],
-	fields: []
-};
 
 /** An address in the network as it is kept: only to count by, so under this Pellum's key. */
 const counted = (house: House, address: string): string =>

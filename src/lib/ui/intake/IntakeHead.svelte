@@ -8,6 +8,7 @@
 	import Menu from '../parts/Menu.svelte';
 	import { tell } from '../parts/told';
 	import type { Making } from './making.svelte';
+	import ThrowAway from './ThrowAway.svelte';
 
 	/** What the intake is, how it stands, what is still to be put right, and what makes visitors see it. */
 	let {
@@ -73,6 +74,7 @@
 			entries={making.found.map((one) => ({ name: one.say, run: () => onshow(one.at) }))}
 		/>
 	{/if}
+	{#if used === null}<ThrowAway heading={making.setting.heading || 'this intake'} />{/if}
 	{#if intake.state === 'open'}<form method="POST" action="?/close" use:enhance>
 			<button class="button">Close it</button>
 		</form>

@@ -47,7 +47,7 @@
 	function setOptions(text: string) {
 		const lines = text.split('\n').map((line) => cutText(line.trim(), 200));
 		const list: Option[] = [];
-		for (const line of lines.filter(Boolean).slice(0, 200))
+		for (const line of lines.filter(Boolean).slice(0, 500))
 			list.push({
 				value: freeKey(
 					plainKey(line) || 'value',

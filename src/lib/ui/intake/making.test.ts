@@ -1,32 +1,10 @@
 import { afterEach, expect, test, vi } from 'vitest';
-import type { Intake } from '../../core/intake';
-import type { Plan } from '../../core/packet';
+import { emptyIntake, type Intake } from '../../core/intake';
+import { emptyPlan } from '../../core/packet';
 import { Making } from './making.svelte';
 
-const plan = {
-	title: '',
-	message: '',
-	days: null,
-	papers: [],
-	attachments: [],
-	people: [],
-	stops: [],
-	fields: []
-} as Plan;
-const setting: Intake = {
-	heading: 'A hall',
-	text: '',
-	pages: [],
-	says: [],
-	starter: '',
-	representative: 'no',
-	door: { by: 'link' },
-	proof: true,
-	perAddress: 5,
-	closed: '',
-	then: [],
-	frames: []
-};
+const plan = emptyPlan();
+const setting = emptyIntake('A hall', '');
 afterEach(() => vi.unstubAllGlobals());
 
 /** A server that keeps what has the revision it waits for, when it is let. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { field, plan as planOf } from '../../../../e2e/kit/plans';
-import type { Intake } from '../../core/intake';
+import { emptyIntake, type Intake } from '../../core/intake';
 import { ENGLISH } from '../../words/words';
 import { END, Visit } from './visit.svelte';
 
@@ -15,18 +15,9 @@ const plan = {
 	]
 };
 const setting: Intake = {
-	heading: 'H',
-	text: '',
+	...emptyIntake('H', 'player'),
 	pages: ['a', 'b'].map((key) => ({ id: `p-${key}`, title: key, items: [{ id: key, is: 'field', key }] })),
-	says: [{ id: 's', when: 'b = "no"', say: 'Not so.', closes: true }],
-	starter: 'player',
-	representative: 'no',
-	door: { by: 'link' },
-	proof: true,
-	perAddress: 5,
-	closed: '',
-	then: [],
-	frames: []
+	says: [{ id: 's', when: 'b = "no"', say: 'Not so.', closes: true }]
 };
 /** Somebody who has said who they are. */
 function visitor(change: Partial<Intake> = {}, words = ENGLISH): Visit {

@@ -20,7 +20,9 @@
 </script>
 
 {#snippet cell(row: Row, key: string)}
-	{#if key === 'title'}<PacketName packet={row} />
+	{#if key === 'title'}<PacketName packet={row} />{#if row.intake !== null}<span class="block text-[13px] text-quiet"
+				>through the intake “{row.intake}”</span
+			>{/if}
 	{:else if key === 'thread'}<Thread thread={row.thread} now={row.endedAt ?? data.now} ended={row.endedAt !== null} />
 	{:else if key === 'state'}{row.status}
 	{:else}{day(row.sentAt, zone, data.now)}{/if}

@@ -14,6 +14,7 @@ import {
 	setIntakeState,
 	takeOver,
 	templatePlan,
+	throwIntakeAway,
 	versionOf
 } from '$lib/server/intakes';
 import { organisation } from '$lib/server/settings';
@@ -58,6 +59,11 @@ export const actions = {
 	},
 	close: ({ params }) => told(setIntakeState(house(), params.id, 'closed')),
 	open: ({ params }) => told(setIntakeState(house(), params.id, 'open')),
+	throw: ({ params }) => {
+		const no = throwIntakeAway(house(), params.id);
+		if (no) return told(no);
+		redirect(303, '/intakes');
+	},
 	take: async ({ params, locals, request }) => {
 		const taken = takeOver(house(), accountIn(locals), params.id, (await formIn(request)).text('case'));
 		if (isRefusal(taken)) return told(taken);
