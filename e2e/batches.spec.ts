@@ -143,6 +143,7 @@ test('1,000 from a workbook: a cell put right in place, one tried, sent, paused,
 	const drafts = kept();
 	await page.getByRole('link', { name: 'Rehearse row 4', exact: true }).click();
 	const turn = page.frameLocator('iframe');
+	await ready(turn);
 	await turn.getByRole('button', { name: 'Fill in sample answers' }).click();
 	await turn.getByRole('button', { name: /^Sign as .*Steward No. 1/ }).click();
 	await expect(turn.getByText('Nothing has been sent.')).toBeVisible();

@@ -356,6 +356,7 @@ test('rules: put together or written, refused while typed, live in the rehearsal
 	await expect(inside.locator('[data-sheet], .relative').getByText('€720.00').first()).toBeVisible();
 	await page.getByRole('radio', { name: 'Desk', exact: true }).click();
 	await page.getByRole('button', { name: 'From the beginning' }).click();
+	await ready(inside);
 	await inside.getByRole('button', { name: 'Fill in sample answers' }).click();
 	await expect(inside.locator('#todo')).toContainText('all done');
 	await inside.getByRole('button', { name: 'Sign as Maren Lindqvist' }).click();

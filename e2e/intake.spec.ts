@@ -269,6 +269,7 @@ test('hall hire within a page of another origin: a rule closes a way, the frame 
 
 	await page.goto(site);
 	const frame = page.frameLocator('iframe');
+	await ready(frame);
 	await frame.getByLabel('Name').fill('Gwen Aldous');
 	await expect.poll(async () => Number(await page.locator('iframe').getAttribute('height'))).not.toBe(500);
 	await frame.getByLabel('E-mail').fill('gwen@post.example');
@@ -377,6 +378,7 @@ test('the office makes one: pages and questions by hand and by keys, undone and 
 	// beside, as its visitor has it, in their language
 	await page.getByRole('radio', { name: 'As the visitor sees it' }).click();
 	const beside = page.frameLocator('iframe');
+	await ready(beside);
 	await beside.getByRole('combobox', { name: 'Language' }).click();
 	await beside.getByRole('option', { name: 'Deutsch' }).click();
 	await expect(beside.getByRole('button', { name: 'Beginnen' })).toBeVisible();

@@ -1,4 +1,4 @@
-import type { Browser, Page } from '@playwright/test';
+import type { Browser, FrameLocator, Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -126,8 +126,8 @@ export async function signIn(page: Page, server: Server, who = 'odile'): Promise
 	await ready(page);
 }
 
-/** Waits until the page answers to keys and buttons. */
-export async function ready(page: Page): Promise<void> {
+/** Waits until the page, or one in a frame, answers to keys and buttons. */
+export async function ready(page: Page | FrameLocator): Promise<void> {
 	await page.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 }
 

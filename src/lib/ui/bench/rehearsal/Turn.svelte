@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { browser } from '$app/environment';
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { kindOf, prefilled, questionOf, senderAnswers, type Answers, type FieldContext } from '../../../core/field';
 	import { localeOf, type Plan, type PlanPerson } from '../../../core/packet';
 	import { actorsAt, ruleOfNaming, stopOf, toBeNamedBy } from '../../../core/route';
@@ -73,6 +73,9 @@
 			? 'After them everyone gets the sealed copy.'
 			: `After them: ${next.map((p) => `${p.name || p.role} ${p.duty}`).join(', then ')}.`;
 
+	/** before that nothing would come of a press */
+	let awake = $state(false);
+	onMount(() => (awake = true));
 	function sample() {
 		for (const { id } of signing.naming)
 			signing.names[id] = { name: 'Lucia Marchetti', email: 'l.marchetti@post.example', note: '' };
@@ -106,7 +109,7 @@
 	</div>
 	{#if !finished}<button class="button" aria-pressed={asText} onclick={() => (asText = !asText)}
 			>{asText ? 'See the pages' : 'Read as text'}</button
-		><button class="button" onclick={fillIn}>Fill in sample answers</button>{/if}
+		><button class="button" disabled={!awake} onclick={fillIn}>Fill in sample answers</button>{/if}
 </header>
 {#if finished}
 	<main id="main" class="mx-auto max-w-2xl px-5 py-12 text-[17px] leading-7">
