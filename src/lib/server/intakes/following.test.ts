@@ -2,7 +2,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import { caseHouse, claim, opened, begin, visitor, entered, state, signs, approves } from '../../../../e2e/kit/cases';
-import { account, idle, ok, realPlan, type TestHouse } from '../../../../e2e/kit/house';
+import { idle, ok, realPlan, type TestHouse } from '../../../../e2e/kit/house';
 import { field } from '../../../../e2e/kit/plans';
 import type { FollowUp } from '../../core/intake';
 import { closePool } from '../../press';

@@ -1,7 +1,6 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import {
 	caseHouse,
-	claim,
 	opened,
 	begin,
 	visitor,
@@ -13,7 +12,6 @@ import {
 	signs
 } from '../../../../e2e/kit/cases';
 import { account, ok, type TestHouse } from '../../../../e2e/kit/house';
-import { field } from '../../../../e2e/kit/plans';
 import { closePool } from '../../press';
 import { checkData } from '../check';
 import { beginCorrection, sendCorrection } from '../packets/correcting';
