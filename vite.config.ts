@@ -14,6 +14,8 @@ export default defineConfig({
 		// what hangs ends some day; a machine that is four times slower isn't a fault
 		testTimeout: 240_000,
 		hookTimeout: 240_000,
+		// the tests' passwords are published: judging them may be cheap
+		env: { PELLUM_PUBLISHED_PASSWORDS: '1' },
 		pool: 'forks',
 		// modules are read once a process, not once a file: what a test changes for all, it puts back
 		isolate: false,

@@ -31,23 +31,38 @@ export function must(file, list, env = {}) {
 	}
 }
 
-/** Packages as the lock file names them; again only when it has changed. */
-function ensurePackages() {
+/** What npm could not do, with what is missing for it, and the end. */
+function packagesFailed(status) {
+	const missing = ['g++', 'make', 'python3'].filter((program) => spawnSync('which', [program]).status !== 0);
+	console.error(
+		missing.length > 0
+			? `The packages could not be installed: better-sqlite3 is compiled here, and ${missing.join(', ')} is missing. On Debian: apt install build-essential python3`
+			: 'The packages could not be installed; what npm said stands above. Is the network, or its mirror, there?'
+	);
+	process.exit(status || 1);
+}
+
+/**
+ * Packages as the lock file names them; again only when it has changed.
+ * @returns fulfilled when they are whole: what only reads them can begin before, while better-sqlite3 is compiled
+ */
+function packages() {
 	const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
 	const stamp = 'node_modules/.pellum-lock';
-	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+	if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return Promise.resolve();
 	console.error('Installing packages; better-sqlite3 is compiled on the way, which takes a minute or two …');
-	const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: 'inherit' });
-	if (status !== 0) {
-		const missing = ['g++', 'make', 'python3'].filter((program) => spawnSync('which', [program]).status !== 0);
-		console.error(
-			missing.length > 0
-				? `The packages could not be installed: better-sqlite3 is compiled here, and ${missing.join(', ')} is missing. On Debian: apt install build-essential python3`
-				: 'The packages could not be installed; what npm said stands above. Is the network, or its mirror, there?'
-		);
-		process.exit(status || 1);
-	}
-	writeFileSync(stamp, lock);
+	const quiet = ['--no-audit', '--no-fund', '--loglevel=error'];
+	const { status } = spawnSync('npm', ['ci', '--ignore-scripts', ...quiet], { stdio: 'inherit' });
+	if (status !== 0) packagesFailed(status);
+	return new Promise((whole) => {
+		const compiling = spawn('npm', ['rebuild', ...quiet], { stdio: ['ignore', 'ignore', 'inherit'] });
+		compiling.on('error', () => packagesFailed(1));
+		compiling.on('close', (failed) => {
+			if (failed !== 0) packagesFailed(failed);
+			writeFileSync(stamp, lock);
+			whole();
+		});
+	});
 }
 
 /** Debian packages that tests and pictures need, by the program each brings. */
@@ -177,7 +192,7 @@ const folder = () =>
 
 switch (command) {
 	case 'demo': {
-		ensurePackages();
+		await packages();
 		ensureBuild();
 		const env = demoEnv();
 		ensureDemo(env, args.includes('--fresh'));
@@ -187,7 +202,7 @@ switch (command) {
 		break;
 	}
 	case 'start': {
-		ensurePackages();
+		await packages();
 		ensureBuild();
 		const port = process.env.PORT ?? '5180';
 		const env = {
@@ -200,7 +215,7 @@ switch (command) {
 		break;
 	}
 	case 'dev': {
-		ensurePackages();
+		await packages();
 		ensurePdfjs();
 		must(bin('svelte-kit'), ['sync']);
 		buildPress();
@@ -214,44 +229,45 @@ switch (command) {
 		break;
 	}
 	case 'verify':
-		ensurePackages();
+		await packages();
 		script('scripts/verify.ts', args, { PELLUM_DATA: folder() });
 		break;
 	case 'check-data':
-		ensurePackages();
+		await packages();
 		script('scripts/check-data.ts', args, { PELLUM_DATA: folder() });
 		break;
 	case 'export':
-		ensurePackages();
+		await packages();
 		script('scripts/export.ts', args, { PELLUM_DATA: folder() });
 		break;
 	case 'backup':
 	case 'restore':
-		ensurePackages();
+		await packages();
 		script(`scripts/${command}.ts`, args, { PELLUM_DATA: folder() });
 		break;
 	case 'bench':
-		ensurePackages();
+		await packages();
 		ensurePrograms(JUDGES);
 		ensureBuild();
 		script('bench/index.ts', args);
 		break;
 	case 'storm':
-		ensurePackages();
+		await packages();
 		ensureBuild();
 		script('scripts/storm.ts', args);
 		break;
 	case 'shots':
-		ensurePackages();
+		await packages();
 		ensurePrograms(BROWSER);
 		ensureBuild();
 		script('scripts/shots.ts', args);
 		break;
-	case 'test':
-		ensurePackages();
+	case 'test': {
+		const whole = packages();
 		ensurePrograms({ ...BROWSER, ...JUDGES });
-		await import('./test.mjs').then(({ testAll }) => testAll(ensureBuild, bin));
+		await import('./test.mjs').then(({ testAll }) => testAll(ensureBuild, bin, whole));
 		break;
+	}
 	default:
 		console.error(`There is no command “${command}”. See README.md.`);
 		process.exit(2);

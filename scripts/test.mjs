@@ -1,9 +1,20 @@
 // Everything `npm test` does, in the order of what fails soonest. The last line is `N passed, N failed`.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 
-export async function testAll(ensureBuild, bin) {
+/** Makes what the browser tests start from beside the unit tests: it waits half of its time. 'kept' when it is there. */
+function makeSeeds() {
+	rmSync('test-results/seeds', { recursive: true, force: true });
+	const making = "import('./e2e/kit/setup.ts').then((setup) => setup.default())";
+	const child = spawn(process.execPath, ['--import', 'tsx', '-e', making], { stdio: 'ignore' });
+	return new Promise((done) =>
+		child.on('error', () => done('')).on('close', (status) => done(status === 0 ? 'kept' : ''))
+	);
+}
+
+/** @param whole fulfilled when the packages are compiled; what only reads them is checked meanwhile */
+export async function testAll(ensureBuild, bin, whole) {
 	let passed = 0;
 	let failed = 0;
 	/** what failed, by name: said once more at the end, where whoever sees only that looks */
@@ -40,9 +51,10 @@ export async function testAll(ensureBuild, bin) {
 		for (const one of checks) await check(...one);
 	};
 	/** A runner that counts for itself, into a JSON file; no file counts as one failure. */
-	const suite = (name, file, list, report, read) => {
+	const suite = async (name, file, list, report, read) => {
 		rmSync(report, { force: true });
-		spawnSync(bin(file), list, { stdio: ['ignore', 'inherit', 'inherit'] });
+		const child = spawn(bin(file), list, { stdio: ['ignore', 'inherit', 'inherit'] });
+		await new Promise((done) => child.on('error', done).on('close', done));
 		const counts = existsSync(report)
 			? read(JSON.parse(readFileSync(report, 'utf8')))
 			: [0, 1, [`${name} ended early`]];
@@ -64,11 +76,13 @@ export async function testAll(ensureBuild, bin) {
 			['nothing unused', 'knip', ['--no-progress']]
 		)
 	]);
+	await whole;
 	lap('checks');
 	ensureBuild();
 	lap('build');
 	passed += 1;
-	suite(
+	const seeds = makeSeeds();
+	await suite(
 		'unit tests',
 		'vitest',
 		['run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
@@ -87,12 +101,13 @@ export async function testAll(ensureBuild, bin) {
 		]
 	);
 	lap('unit tests');
-	suite('end-to-end tests', 'playwright', ['test'], 'test-results/e2e.json', (r) => [
+	process.env.PELLUM_SEEDS = await seeds;
+	await suite('end-to-end tests', 'playwright', ['test'], 'test-results/e2e.json', (r) => [
 		r.stats.expected,
 		r.stats.unexpected + (r.errors.length > 0 && r.stats.unexpected === 0 ? 1 : 0),
 		r.errors.map((error) => error.message)
 	]);
-	lap('end-to-end tests, seeds among them');
+	lap('end-to-end tests');
 	console.log(`In seconds: ${took.join(', ')}.`);
 	// by setting only: it takes minutes, and some of its goals depend on the machine
 	if (process.env.PELLUM_STORM_SECONDS) await check('the storm', 'tsx', ['scripts/storm.ts']);

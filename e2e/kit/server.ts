@@ -27,6 +27,7 @@ export class Server {
 			HOST: '127.0.0.1',
 			ORIGIN: this.origin,
 			PELLUM_DEMO: '1',
+			PELLUM_PUBLISHED_PASSWORDS: '1',
 			PELLUM_DATA: path.join(this.folder, 'data'),
 			// the same on every machine, whether it has LibreOffice or not
 			PELLUM_OFFICE: '',

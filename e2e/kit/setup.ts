@@ -11,7 +11,13 @@ export default function setup(): void {
 		['accounts', 'e2e/kit/seed.ts'],
 		['demo', 'demo/seed.ts']
 	] as const) {
-		const env = { ...process.env, PELLUM_OFFICE: '', PELLUM_DEMO: '1', PELLUM_DATA: path.resolve(SEEDS, what) };
+		const env = {
+			...process.env,
+			PELLUM_OFFICE: '',
+			PELLUM_DEMO: '1',
+			PELLUM_PUBLISHED_PASSWORDS: '1',
+			PELLUM_DATA: path.resolve(SEEDS, what)
+		};
 		const { status, stderr } = spawnSync(process.execPath, ['--import', 'tsx', script], { env, encoding: 'utf8' });
 		if (status !== 0) throw new Error(`${script} failed: ${stderr}`);
 	}

@@ -1,5 +1,6 @@
+import { scryptSync } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { account, FROM, mails, ok, testHouse, type TestHouse } from '../../../../e2e/kit/house';
 import { checkData } from '../check';
 import { memoryDb } from '../db';
@@ -7,6 +8,7 @@ import { houseOf } from '../house';
 import { note, officeEvents, sentenceOf } from '../office-record';
 import { officeFaults } from '../office-record/whole';
 import { levelFrom } from './directory';
+import { hashPassword, passwordFits } from './password';
 import {
 	accountOfLink,
 	addAccount,
@@ -94,6 +96,20 @@ describe('accounts', () => {
 		ok(await addAccount(t.house, { name: 'X', email: 'x@y.example', password: long, level: 'viewer' }));
 		expect(await signIn(t.house, 'x@y.example', long.slice(0, -1), FROM)).toMatchObject({ code: 'wrong-password' });
 		await tokenOf(t, 'x@y.example', long);
+	});
+	it('are kept with what they cost, which is what OWASP asks for; those from before it was written down still fit', async () => {
+		const key = scryptSync(GOOD, 'a salt of sixteen', 32, { N: 2 ** 17, r: 8, p: 1, maxmem: 2 ** 28 }).toString(
+			'base64'
+		);
+		const before = `${Buffer.from('a salt of sixteen').toString('base64')}$${key}`;
+		expect(await passwordFits(GOOD, before)).toBe(true);
+		expect(await passwordFits(`${GOOD}!`, before)).toBe(false);
+		expect(await passwordFits(GOOD, await hashPassword(GOOD))).toBe(true);
+		vi.stubEnv('PELLUM_PUBLISHED_PASSWORDS', '');
+		const again = './password?as it ships';
+		const { hashPassword: hash } = (await import(again)) as { hashPassword: typeof hashPassword };
+		vi.unstubAllEnvs();
+		expect(await hash(GOOD)).toMatch(/^17\$/);
 	});
 	it('begin with one owner, who shows the code, however many try at once', async () => {
 		const house = houseOf(memoryDb(), { folder: '', origin: '', key: '', demo: false, smtp: null, mailFrom: '' });
