@@ -76,9 +76,9 @@ export async function testAll(ensureBuild, bin, whole) {
 			['nothing unused', 'knip', ['--no-progress']]
 		)
 	]);
-	await whole;
 	lap('checks');
 	ensureBuild();
+	await whole;
 	lap('build');
 	passed += 1;
 	const seeds = makeSeeds();
