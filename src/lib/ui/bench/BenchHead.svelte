@@ -43,8 +43,8 @@
 						: 'not saved'}</span
 			>
 		</p>
-		<h1 class="line-clamp-2 text-[18px] leading-6">
-			<button class="min-h-6 min-w-6 cursor-pointer text-left" onclick={() => bench.chooseFields([])}
+		<h1 class="line-clamp-2 text-[18px] leading-[24px]">
+			<button class="block min-h-[24px] min-w-[24px] cursor-pointer text-left" onclick={() => bench.chooseFields([])}
 				>{plan.title || (template ? 'New template' : 'New packet')}</button
 			>
 		</h1>
