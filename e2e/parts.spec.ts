@@ -4,6 +4,7 @@ import { drafted, sends } from './kit/draft';
 import { ready, Server, signIn } from './kit/server';
 
 const server = new Server();
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
 test.beforeAll(async () => {
 	await server.seed('accounts').start();
 });
