@@ -23,7 +23,7 @@ import type { Message } from '../mail';
 import { sendAndEnd } from '../mail/sending';
 import { act, packetState } from '../packets/act';
 import { copiesOf, copyFile } from '../packets/copies';
-import { eventsOf } from '../packets/log';
+import { eventAt } from '../packets/log';
 import { moveToFolder } from '../packets/office';
 import { organisation } from '../settings';
 import { draftFromTemplate, sendTemplate } from '../templates';
@@ -80,8 +80,8 @@ export async function followUp(house: House, key: string, job: FollowJob, done: 
 }
 
 function queueDue(house: House, { state, setting }: Following, about: number): void {
-	const events = eventsOf(house.db, state.packet).filter(({ n }) => n === about);
-	for (const { id } of followUpsDue(setting, state, events, house.now().toISOString()))
+	const event = eventAt(house.db, state.packet, about);
+	for (const { id } of followUpsDue(setting, state, event ? [event] : [], house.now().toISOString()))
 		queue(house, 'follow', `${state.packet}:follows:${id}`, { packet: state.packet, id });
 	house.changes.emit('jobs');
 }

@@ -10,15 +10,8 @@ import { readIntake } from './store';
 
 /** What the office sees of cases. */
 
-interface Row {
+interface Row extends Pick<CaseRow, 'id' | 'visitor' | 'email' | 'begunAt' | 'seenAt' | 'page' | 'packet'> {
 	n: number;
-	id: string;
-	visitor: string;
-	email: string;
-	begunAt: string;
-	seenAt: string;
-	page: string;
-	packet: string | null;
 	seen: string | null;
 	reference: string | null;
 	status: string | null;

@@ -1,8 +1,9 @@
 import { isoDay } from '../../core/calendar';
 import { kindOf, live } from '../../core/field';
-import type { Recorded, SentPacket } from '../../core/packet';
+import type { SentPacket } from '../../core/packet';
 import type { House } from '../house';
-import { readIntake, type KeptIntake } from './store';
+import { eventAt } from '../packets/log';
+import type { KeptIntake } from './store';
 
 /** The sheets of what follows: a row for each case, by the keys that the office has chosen. */
 
@@ -36,8 +37,7 @@ export function addRow(house: House, intake: string, followUp: string, state: Se
 }
 
 /** How many rows have followed, by follow-up. */
-export function rowCounts(house: House, intake: string): Record<string, number> {
-	const { setting } = readIntake(house, intake) as KeptIntake;
+export function rowCounts(house: House, { id: intake, setting }: KeptIntake): Record<string, number> {
 	const last = house.db
 		.prepare<[string, string], number | null>('SELECT max(n) FROM intake_rows WHERE intake = ? AND follow_up = ?')
 		.pluck();
@@ -66,11 +66,7 @@ export function rowsThatFollowed(
 
 /** The row that an event of a packet has put into a sheet; null where it has put none. */
 export function rowOfEvent(house: House, packet: string, n: number): Record<string, string> | null {
-	const event = house.db
-		.prepare<[string, number], string>('SELECT body FROM events WHERE packet = ? AND n = ?')
-		.pluck()
-		.get(packet, n);
-	const told = event === undefined ? null : (JSON.parse(event) as Recorded);
+	const told = eventAt(house.db, packet, n);
 	if (told?.type !== 'FollowedUp' || told.what !== 'row') return null;
 	const cells = house.db
 		.prepare<[string, string], string>(

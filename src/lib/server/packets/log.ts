@@ -31,6 +31,15 @@ export function eventsOf(db: Db, packet: string): Recorded[] {
 	return linksOf(db, packet).map((link) => JSON.parse(link.body) as Recorded);
 }
 
+/** One event of a packet; undefined where it has none of that number. */
+export function eventAt(db: Db, packet: string, n: number): Recorded | undefined {
+	const body = db
+		.prepare<[string, number], string>('SELECT body FROM events WHERE packet = ? AND n = ?')
+		.pluck()
+		.get(packet, n);
+	return body === undefined ? undefined : (JSON.parse(body) as Recorded);
+}
+
 function prepare(db: Db) {
 	return {
 		last: db.prepare<[string], { hash: string }>('SELECT hash FROM events WHERE packet = ? ORDER BY n DESC LIMIT 1'),

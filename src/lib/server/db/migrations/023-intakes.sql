@@ -81,4 +81,3 @@ CREATE TABLE intake_rows (
 	cells TEXT NOT NULL,
 	PRIMARY KEY (intake, follow_up, n)
 ) STRICT, WITHOUT ROWID;
-CREATE INDEX intake_rows_packet ON intake_rows (packet, follow_up);

@@ -42,7 +42,7 @@ export const load = async ({ params, locals }) => {
 		people: peopleOn(house(), intake.id),
 		cases: casesOf(house(), account, intake.id),
 		left: leftAt(house(), intake.id),
-		rows: rowCounts(house(), intake.id),
+		rows: rowCounts(house(), intake),
 		templates: listTemplates(house(), account, { show: 'all', most: 200 })
 			.filter(({ version }) => version > 0)
 			.map(({ id, title }) => ({ id, title }))
