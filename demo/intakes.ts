@@ -476,7 +476,7 @@ export async function happensAsCase(house: House, slug: string, one: DemoCase, n
 	const packet = packetState(house.db, made.packet);
 	if (packet.status === 'none') return;
 	const person = personIn(packet.plan, setting.starter)!;
-	const at = { packet, person, proved: true, guest: false };
+	const at = { packet, person, coded: true, proved: true, guest: false };
 	must(openAndConsent(house, at, FROM));
 	const given: Answers = { ...answers };
 	for (const field of packet.plan.fields) {

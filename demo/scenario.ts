@@ -301,7 +301,7 @@ async function take(
 		return;
 	}
 	const who = plan.stops[packet.stop]!.people.find((p) => packet.people[p]!.is !== 'done')!;
-	const visitor = { packet, person: plan.people.find((p) => p.id === who)!, proved: true, guest: false };
+	const visitor = { packet, person: plan.people.find((p) => p.id === who)!, coded: true, proved: true, guest: false };
 	openAndConsent(house, visitor, FROM);
 	if (step.does === 'decline') decline(house, visitor, step.why ?? 'I am not free on these days.', FROM);
 	if (step.does === 'finish') {

@@ -46,7 +46,7 @@ const people = (plan: Plan, changes: Record<string, Partial<PlanPerson>>): Plan 
 function at(house: House, packet: string, person: string): Visitor {
 	const state = packetState(house.db, packet);
 	if (state.status === 'none') throw new Error('no such packet');
-	return { packet: state, person: personIn(state.plan, person)!, proved: true, guest: false };
+	return { packet: state, person: personIn(state.plan, person)!, coded: true, proved: true, guest: false };
 }
 
 function must<T>(done: T | Refusal): T {
@@ -144,7 +144,7 @@ const SPECIALS: Special[] = [
 				after: 1,
 				run: (house, packet) => {
 					for (const code of ['grey heron', 'blue', 'heron', 'kestrel', 'red kite']) {
-						enterCode(house, { ...at(house, packet, 'guest'), proved: false }, code, FROM);
+						enterCode(house, { ...at(house, packet, 'guest'), coded: false, proved: false }, code, FROM);
 						wait(house, 90_000);
 					}
 				}

@@ -140,7 +140,9 @@ function guarded(response: Response, { params, url }: RequestEvent, route: strin
 		);
 	// 'same-origin' and not 'no-referrer', under which a form's own Origin would be null
 	headers.set('Referrer-Policy', 'same-origin');
-	headers.set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');
+	// a person may take pictures of their document on their own page, and nowhere else
+	const camera = route === '/s/[token]' ? 'self' : '';
+	headers.set('Permissions-Policy', `camera=(${camera}), microphone=(), geolocation=()`);
 	if (url.protocol === 'https:') headers.set('Strict-Transport-Security', 'max-age=31536000');
 	if (!headers.has('Cache-Control')) headers.set('Cache-Control', 'no-store');
 	return response;

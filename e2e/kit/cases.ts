@@ -92,6 +92,7 @@ export function approves(packet: string, person: string) {
 	const at = () => ({
 		packet: state(packet),
 		person: state(packet).plan.people.find((p) => p.id === person)!,
+		coded: true,
 		proved: true,
 		guest: false
 	});

@@ -7,3 +7,6 @@ import { Type, type StringOptions, type TString } from '@sinclair/typebox';
 export function Line(maxLength: number, more: StringOptions = {}): TString {
 	return Type.String({ maxLength, line: true, ...more });
 }
+
+/** A key is a name in rules and data, so it is a plain one. */
+export const KEY_PATTERN = '^[A-Za-z][A-Za-z0-9_]{0,59}$';

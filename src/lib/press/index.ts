@@ -1,5 +1,7 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
 export type { Evidence } from './evidence';
+export { readSide } from './identity/read';
+export type { SideSeen } from './identity/side';
 export { faceBytes, unprintable } from './fonts';
 export { glance, LIMITS, type Compared, type TakenIn } from './take-in';
 export type { TakenInText } from './take-in/job';
@@ -17,6 +19,7 @@ export {
 	sealEvidenceInWorker,
 	sealPaperInWorker,
 	unseenInWorker,
+	seeSideInWorker,
 	wordInWorker,
 	type Following
 } from './pool';

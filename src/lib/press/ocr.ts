@@ -49,7 +49,17 @@ const DATA: Record<string, string> = {
 /** Milliseconds after which a page is given up, and a reader that nobody uses is ended. */
 const TIME = { page: 90_000, idle: 60_000 };
 
-let reader: { languages: string; worker: Promise<Worker>; idle?: NodeJS.Timeout } | null = null;
+/** Pages are read by one reader, zones of documents by another: each has letters and a layout of its own to look for. */
+type For = 'pages' | 'zones';
+interface Reader {
+	languages: string;
+	worker: Promise<Worker>;
+	idle?: NodeJS.Timeout;
+}
+const readers = new Map<For, Reader>();
+
+/** Letters of a machine-readable zone (ICAO 9303-3 §4.3). */
+const ZONE_LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789<';
 
 /** The data for a language (`de-CH`) and English; English alone where there is none for it. */
 export function languagesFor(locale: string | undefined): string {
@@ -57,9 +67,12 @@ export function languagesFor(locale: string | undefined): string {
 	return own && own !== 'eng' ? `${own}+eng` : 'eng';
 }
 
-/** Reads a picture (PNG). Throws where it takes too long; the next one gets a new reader. */
-export async function readPicture(png: Uint8Array, languages: string): Promise<ReadPicture> {
-	const worker = await readerFor(languages);
+/**
+ * Reads a picture (PNG). Throws where it takes too long; the next one gets a new reader.
+ * @param what a page of words, or the few lines of a document's zone
+ */
+export async function readPicture(png: Uint8Array, languages: string, what: For = 'pages'): Promise<ReadPicture> {
+	const worker = await readerFor(languages, what);
 	let timer: NodeJS.Timeout | undefined;
 	const late = new Promise<never>((_, refuse) => {
 		timer = setTimeout(() => refuse(new Error('the page takes too long to read')), TIME.page);
@@ -83,13 +96,14 @@ export async function readPicture(png: Uint8Array, languages: string): Promise<R
 			turn: turnOf(lines.map((line) => line.words.map((w) => w.bbox)))
 		};
 	} catch (error) {
-		await endReader();
+		await endOne(what);
 		throw error;
 	} finally {
 		clearTimeout(timer);
+		const reader = readers.get(what);
 		if (reader) {
 			clearTimeout(reader.idle);
-			reader.idle = setTimeout(() => void endReader(), TIME.idle);
+			reader.idle = setTimeout(() => void endOne(what), TIME.idle);
 			reader.idle.unref();
 		}
 	}
@@ -117,37 +131,52 @@ function turnOf(lines: Corners[][]): ReadPicture['turn'] {
 	return votes[90] > votes[0] + votes[270] ? 90 : votes[270] > votes[0] + votes[90] ? 270 : 0;
 }
 
-/** Ends the reader, where there is one. */
+/** Ends the readers, where there are any. */
 export async function endReader(): Promise<void> {
-	const old = reader;
-	reader = null;
+	await Promise.all([...readers.keys()].map(endOne));
+}
+
+async function endOne(what: For): Promise<void> {
+	const old = readers.get(what);
+	readers.delete(what);
 	clearTimeout(old?.idle);
 	await (await old?.worker.catch(() => null))?.terminate();
 }
 
-async function readerFor(languages: string): Promise<Worker> {
-	if (reader?.languages !== languages) {
-		await endReader();
-		reader = { languages, worker: begun(languages) };
-	}
-	return reader!.worker;
+async function readerFor(languages: string, what: For): Promise<Worker> {
+	const there = readers.get(what);
+	if (there?.languages === languages) return there.worker;
+	if (there) await endOne(what);
+	const reader = { languages, worker: begun(languages, what) };
+	readers.set(what, reader);
+	return reader.worker;
 }
 
-async function begun(languages: string): Promise<Worker> {
+async function begun(languages: string, what: For): Promise<Worker> {
 	const codes = languages.split('+');
 	const folder = mkdtempSync(path.join(tmpdir(), 'pellum-languages-'));
 	try {
 		// each language ships in a package of its own, and the reader looks for all of them in one folder
 		for (const code of codes) symlinkSync(dataFile(code), path.join(folder, `${code}.traineddata.gz`));
-		const worker = await createWorker(codes, 1, {
-			langPath: folder,
-			workerPath: packageFile('tesseract.js/src/worker-script/node/index.js'),
-			corePath: path.dirname(packageFile('tesseract.js-core/package.json')),
-			cacheMethod: 'none',
-			gzip: true
-		});
+		const worker = await createWorker(
+			codes,
+			1,
+			{
+				langPath: folder,
+				workerPath: packageFile('tesseract.js/src/worker-script/node/index.js'),
+				corePath: path.dirname(packageFile('tesseract.js-core/package.json')),
+				cacheMethod: 'none',
+				gzip: true
+			},
+			// a zone holds no words of any language
+			what === 'zones' ? { load_system_dawg: '0', load_freq_dawg: '0', load_punc_dawg: '0', load_number_dawg: '0' } : {}
+		);
 		// rules and boxes stand among the words of a form: look for text wherever it is
-		await worker.setParameters({ tessedit_pageseg_mode: PSM.AUTO, preserve_interword_spaces: '0' });
+		await worker.setParameters(
+			what === 'pages'
+				? { tessedit_pageseg_mode: PSM.AUTO, preserve_interword_spaces: '0' }
+				: { tessedit_pageseg_mode: PSM.SINGLE_BLOCK, tessedit_char_whitelist: ZONE_LETTERS }
+		);
 		return worker;
 	} finally {
 		rmSync(folder, { recursive: true, force: true });

@@ -1,9 +1,11 @@
 import type { Fitting, PageDrawing } from '../core/page';
+import type { Side } from '../core/identity';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import type { Bundled, fitDocument } from './bundle';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
+import type { SideSeen } from './identity/side';
 import type { PagePlace } from './page-order';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
@@ -220,6 +222,16 @@ export async function wordInWorker(
 			refuse('docx-too-heavy', 'The Word document takes more time or memory than is permitted. Save it as PDF.'),
 			refuse('docx-unreadable', 'The Word document can’t be read. Save it as PDF and add that.')
 		);
+	}
+}
+
+/** See `seeSide`: a picture by which somebody shows who they are. */
+export async function seeSideInWorker(job: { bytes: Uint8Array; side: Side }): Promise<SideSeen | Refusal> {
+	const broken = refuse('not-a-picture', 'That is not a picture that can be read. Use a PNG or JPEG.');
+	try {
+		return await bySize('seeSide', job, job.bytes.length, TIME.picture);
+	} catch (error) {
+		return refusedFor(error, broken, broken);
 	}
 }
 

@@ -2,6 +2,7 @@
 import type { MessagePort } from 'node:worker_threads';
 import * as jobs from './jobs';
 import type { Told } from './lanes';
+import { seeSide as side } from './identity/side';
 import { reorderPages as reorder } from './page-order';
 import { picturesToPdf as pictures } from './pictures';
 import { unseenStamps as unseen } from './seen';
@@ -29,6 +30,7 @@ function telling<J, R>(work: (job: J, tell: TellPage) => R): (given: { job: J; p
 
 export const drawn = telling(jobs.drawn);
 export const markPicture = telling(jobs.markPicture);
+export const seeSide = telling(side);
 export const sealEvidence = telling(jobs.sealEvidence);
 export const sealPaper = telling(jobs.sealPaper);
 export const takeInJob = telling(taking);

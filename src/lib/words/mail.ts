@@ -21,7 +21,7 @@ export interface MailFacts {
 	ended: { name: string; reason: string };
 	/** the code, in a message that brings one */
 	code?: { code: string; minutes: number };
-	/** what the sender has answered to a wish for another wording */
+	/** what the office says to them: to their wish for another wording, or to what they showed of themselves */
 	say?: string;
 	/** organisation's colour, #rrggbb */
 	colour: string;
@@ -106,6 +106,7 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 					w.joined([w(byDuty('asks'), { sender: f.sender.name, organisation: f.sender.organisation, title }), until]),
 					f.message,
 					f.note,
+					f.say ?? '',
 					w.joined([w('mail.account'), f.others.length > 0 ? w('mail.others', { names: w.list(f.others) }) : ''])
 				],
 				button: open
@@ -156,9 +157,13 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 		case 'declined':
 			return {
 				subject: w('mail.declined.subject', { title }),
-				paragraphs: [w('mail.declined', { title, ...f.ended }), nothing],
+				// where the office ended it for its own reasons, nobody's name is told
+				paragraphs:
+					f.ended.name === '' ? [w('text.ended', { title })] : [w('mail.declined', { title, ...f.ended }), nothing],
 				button: null
 			};
+		case 'being looked at':
+			return { subject: `${w('held.title')}: ${title}`, paragraphs: [w('held.text')], button: null };
 		case 'withdrawn':
 			return {
 				subject: w('mail.withdrawn.subject', { title }),
@@ -189,6 +194,8 @@ export function textMessage(f: MailFacts, w: Words): string {
 function inOneLine(f: MailFacts, w: Words): string {
 	const { title, link } = f;
 	switch (f.purpose) {
+		case 'being looked at':
+			return `${title}: ${w('held.text')}`;
 		case 'your turn':
 		case 'nudge':
 		case 'reminder':

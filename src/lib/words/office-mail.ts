@@ -54,8 +54,8 @@ function content({ purpose, title, name, other, words, day }: OfficeFacts): { su
 			return {
 				subject: `Held: ${title}`,
 				paragraphs: [
-					`“${title}” is held: ${name} has entered a wrong code as often as is allowed.`,
-					'Nobody can go on until you let them try again, let them through, or withdraw it.'
+					`“${title}” is held: ${words || `${name} has entered a wrong code as often as is allowed.`}`,
+					'Nobody can go on until somebody has looked at it, or you withdraw it.'
 				]
 			};
 		case 'ending':

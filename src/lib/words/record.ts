@@ -3,12 +3,14 @@ import {
 	SENDER,
 	type Begun,
 	type FollowedWhat,
+	type HowJudged,
 	type PacketEvent,
 	type PaperTaken,
 	type PlanChange,
 	type Plan,
 	type Recorded
 } from '../core/packet';
+import type { Verdict } from '../core/identity';
 import { doneWord } from '../core/route';
 
 /** How somebody was known, by the code of what was chosen; what was written instead stands as it is. */
@@ -75,6 +77,19 @@ const FOLLOWED: Record<FollowedWhat, string> = {
 	'not done': 'What was to follow could not be done'
 };
 
+const VERDICT: Record<Verdict, string> = {
+	right: 'it holds',
+	wrong: 'it does not hold',
+	unsure: 'it can’t be judged for sure',
+	again: 'it was not read surely, and counts as no try'
+};
+
+const JUDGED: Record<HowJudged, string> = {
+	'let through': 'to be let through',
+	'another try': 'to be let try again',
+	refuse: 'to be refused'
+};
+
 function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string): string {
 	switch (event.type) {
 		case 'PacketSent':
@@ -106,9 +121,27 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'CodeRight':
 			return `${person(event.person)} entered the right code, ${event.way === 'code' ? 'told by the sender' : event.way === 'mail' ? 'sent by mail' : 'sent by text message'}.`;
 		case 'PersonHeld':
-			return `${person(event.person)} has entered as many wrong codes as are allowed; the packet is held.`;
+			return event.why
+				? `${person(event.person)} ${event.why === 'failed' ? 'failed to show who they are as often as is allowed' : 'showed who they are, and it could not be judged for sure'}; the packet is held.`
+				: `${person(event.person)} has entered as many wrong codes as are allowed; the packet is held.`;
+		case 'IdentityHandedIn':
+			return `${person(event.person)} handed in pictures of a ${event.kind}: ${event.pictures.map((one) => `${one.side}, SHA-256 ${one.digest}`).join('; ')}.`;
+		case 'IdentityJudged':
+			return `The ID desk looked at what ${person(event.person)} handed in: ${VERDICT[event.verdict]} (${event.checks.map((one) => `${one.check}: ${one.outcome}, ${one.measure}`).join('; ')}).`;
+		case 'QuestionsAnswered':
+			return `${person(event.person)} answered what the office asked: ${event.right} of ${event.of} right, which is ${event.enough ? 'enough' : 'not enough'}.`;
+		case 'IdentityKnown':
+			return `${person(event.person)} showed who they are on ${event.at.slice(0, 10)}, for another packet, and was not asked again.`;
+		case 'PicturesSeen':
+			return `The pictures that ${person(event.person)} handed in were ${event.taken ? 'downloaded' : 'looked at'}.`;
+		case 'JudgedByOne':
+			return `One of the two who must agree about ${person(event.person)} judged: ${JUDGED[event.how]}${event.note ? `: ${isolated(event.note)}` : ''}.`;
 		case 'HoldReleased':
-			return `${person(event.person)} was ${event.how === 'let through' ? 'let through without a code' : 'let try again'}${event.note ? `: ${isolated(event.note)}` : ''}.`;
+			return `${person(event.person)} was ${event.how === 'let through' ? 'let through' : 'let try again'}${event.word ? `, with the word “${isolated(event.word)}”` : ''}${event.note ? `: ${isolated(event.note)}` : ''}.`;
+		case 'PersonRefused':
+			return `The office did not take ${person(event.person)} for who they should be: ${isolated(event.note)}${event.others ? ' Others of their group can still do it.' : ''}`;
+		case 'PicturesDeleted':
+			return `The pictures of ${event.tries.length === 1 ? 'one try' : `${event.tries.length} tries`} to show who somebody is were deleted; their digests and what was found stay in this record.`;
 		case 'DeviceHanded':
 			return `${person(event.person)} handed their device to ${person(event.guest)}.`;
 		case 'GuestConfirmed':
@@ -223,6 +256,7 @@ const MESSAGE = {
 	wording: 'The wish for another wording was',
 	'wording answered': 'The answer about the wording was',
 	held: 'Word of the hold was',
+	'being looked at': 'Word that it is being looked at was',
 	'term ending': 'Word of the term’s end was',
 	copies: 'The sealed copies were',
 	declined: 'Word of the declining was',

@@ -1,5 +1,5 @@
 import { folded } from '../folded';
-import { KEY_PATTERN } from '../packet/plan';
+import { KEY_PATTERN } from '../schema';
 import { FUNCTIONS } from '../rule';
 
 const FORM = new RegExp(KEY_PATTERN);

@@ -1,3 +1,4 @@
+import { askedFault } from '../identity/asked';
 import { keyFault, keysOfPlan, keyTypes, kindOf, optionsOf, questionOfKey, ruleFault } from '../field';
 import { personIn, type Plan } from '../packet/plan';
 import { checkRule, isFault } from '../rule';
@@ -210,6 +211,11 @@ function peopleFaults(plan: Plan, intake: Intake): IntakeFinding[] {
 			continue;
 		const later = plan.stops[stopOf(plan, person.id)]?.when && comesBefore(plan, intake.starter, person.id);
 		if (!later) found.push({ code: 'role-open', say: `Nobody says who ${roleName(person)} is.`, at: 'people' });
+	}
+	for (const person of plan.people) {
+		const wrong = person.identity && askedFault(person.identity);
+		if (wrong)
+			found.push({ code: wrong.code, say: `${roleName(person)} is to show who they are. ${wrong.say}`, at: 'people' });
 	}
 	for (const person of plan.people)
 		if (person.check?.by === 'code' && person.check.hash === '')

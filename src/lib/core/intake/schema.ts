@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { KEY_PATTERN, SettingsSchema } from '../packet/plan';
-import { Line } from '../schema';
+import { SettingsSchema } from '../packet/plan';
+import { KEY_PATTERN, Line } from '../schema';
 
 /** An intake: a page that anybody with its link can start a packet from. The JSON Schema and the type come from this one source. */
 

@@ -1,10 +1,27 @@
 import type { Answers } from '../field';
-import type { Begun, FollowedWhat, From, MessagePurpose, PageSeen, PaperTaken } from './events';
+import type { Check, DocumentKind, IdentityWay, Verdict } from '../identity';
+import type {
+	Begun,
+	FollowedWhat,
+	From,
+	HowJudged,
+	ShownPicture,
+	MessagePurpose,
+	PageSeen,
+	PaperTaken
+} from './events';
 import type { Plan } from './plan';
 import type { Channel, WordingWish } from './state';
 
 /** Names and addresses, by the person's id in the plan; the note is for whoever is named. */
 export type Names = Record<string, { name: string; email: string; note?: string }>;
+
+/** Somebody of the office who judges: they must not be somebody of the packet. */
+export interface Judge {
+	account: string;
+	name: string;
+	email: string;
+}
 
 /** What may be asked of a packet. Imperative, since it may be refused. */
 export type Command =
@@ -38,7 +55,14 @@ export type Command =
 	| { do: 'seePages'; person: string; pages: PageSeen[]; from: From }
 	| { do: 'keepAnswers'; person: string; fields: string[]; from: From }
 	| { do: 'enterCode'; person: string; right: boolean; most: number; from: From }
-	| { do: 'release'; person: string; how: 'another try' | 'let through'; note: string }
+	| { do: 'handInIdentity'; person: string; try: string; kind: DocumentKind; pictures: ShownPicture[]; from: From }
+	| { do: 'judgeIdentity'; person: string; try: string; verdict: Verdict; checks: Check[] }
+	| { do: 'answerQuestions'; person: string; right: number; of: number; enough: boolean; from: From }
+	| { do: 'knowIdentity'; person: string; way: IdentityWay; packet: string; at: string }
+	| { do: 'seePictures'; person: string; try: string; taken: boolean }
+	| { do: 'deletePictures'; tries: string[] }
+	/** `judges`: how many must agree */
+	| { do: 'release'; person: string; how: HowJudged; note: string; word?: string; judge: Judge; judges: number }
 	| { do: 'handDevice'; person: string; guest: string; from: From }
 	| {
 			do: 'finish';

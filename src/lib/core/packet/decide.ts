@@ -4,7 +4,16 @@ import { guestsOf } from '../route';
 import type { Command } from './commands';
 import { finish, opening } from './deciding/finishing';
 import { beginCorrection, correct, goOnCorrecting, leaveCorrection, noteShown } from './deciding/correcting';
-import { enterCode, release } from './deciding/identity';
+import {
+	answerQuestions,
+	deletePictures,
+	enterCode,
+	handInIdentity,
+	judgeIdentity,
+	knowIdentity,
+	release,
+	seePictures
+} from './deciding/identity';
 import {
 	answerWording,
 	correctAddress,
@@ -75,6 +84,18 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			);
 		case 'enterCode':
 			return enterCode(state, command, now);
+		case 'handInIdentity':
+			return handInIdentity(state, command, now);
+		case 'judgeIdentity':
+			return judgeIdentity(state, command);
+		case 'answerQuestions':
+			return answerQuestions(state, command, now);
+		case 'knowIdentity':
+			return knowIdentity(state, command, now);
+		case 'seePictures':
+			return seePictures(command);
+		case 'deletePictures':
+			return deletePictures(command);
 		case 'release':
 			return release(state, command);
 		case 'handDevice':

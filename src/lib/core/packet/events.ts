@@ -1,4 +1,5 @@
 import type { Answers } from '../field';
+import type { Check, DocumentKind, IdentityWay, Side, Verdict } from '../identity';
 import type { PlanChange, SeenPart } from './correcting/changes';
 import type { PlanPerson } from './plan';
 import type { Channel, WordingWish } from './state';
@@ -49,6 +50,15 @@ export interface Begun {
 /** What was sent or started by itself; `about` of its event says to whom, or what came of it. */
 export type FollowedWhat = 'letter' | 'template' | 'row' | 'file' | 'not done';
 
+/** A picture that was handed in: what is on it, and its SHA-256. */
+export interface ShownPicture {
+	side: Side;
+	digest: string;
+}
+
+/** What the office may say to somebody who is held. */
+export type HowJudged = 'another try' | 'let through' | 'refuse';
+
 /** What can happen to a packet. Past tense, since it has happened. */
 export type PacketEvent =
 	| {
@@ -85,8 +95,25 @@ export type PacketEvent =
 	| { type: 'AnswersKept'; person: string; fields: string[]; from: From }
 	| { type: 'CodeWrong'; person: string; from: From }
 	| { type: 'CodeRight'; person: string; way: 'code' | Channel; from: From }
-	| { type: 'PersonHeld'; person: string }
-	| { type: 'HoldReleased'; person: string; how: 'another try' | 'let through'; note: string }
+	/** pictures of a document; the digests are those of the pictures, which are kept apart and deleted by themselves */
+	| { type: 'IdentityHandedIn'; person: string; try: string; kind: DocumentKind; pictures: ShownPicture[]; from: From }
+	| { type: 'IdentityJudged'; person: string; try: string; verdict: Verdict; checks: Check[] }
+	/** how many were right, never what was said */
+	| { type: 'QuestionsAnswered'; person: string; right: number; of: number; enough: boolean; from: From }
+	/** they showed it a while ago, for another packet, and are not asked again */
+	| { type: 'IdentityKnown'; person: string; way: IdentityWay; packet: string; at: string }
+	/** without `why`: wrong codes */
+	| { type: 'PersonHeld'; person: string; why?: 'failed' | 'unsure' }
+	/** somebody of the office looked at the pictures of a try, or took them away */
+	| { type: 'PicturesSeen'; person: string; try: string; taken: boolean }
+	/** one of the two who must agree */
+	| { type: 'JudgedByOne'; person: string; how: HowJudged; note: string }
+	/** `word`: what is said to them */
+	| { type: 'HoldReleased'; person: string; how: 'another try' | 'let through'; note: string; word?: string }
+	/** the office won't take them for who they should be; `others`: somebody else of their group can still do it */
+	| { type: 'PersonRefused'; person: string; note: string; others?: true }
+	/** the pictures are gone, as they must be after so many days */
+	| { type: 'PicturesDeleted'; tries: string[] }
 	| { type: 'DeviceHanded'; person: string; guest: string; from: From }
 	/** a host says who acted in front of them, and how they know */
 	| { type: 'GuestConfirmed'; person: string; guest: string; how: string }
@@ -156,6 +183,7 @@ export type MessagePurpose =
 	| 'wording'
 	| 'wording answered'
 	| 'held'
+	| 'being looked at'
 	| 'term ending'
 	| 'copies'
 	| 'declined'

@@ -1,8 +1,9 @@
+import type { IdentityWay } from '../identity';
 import { corrected } from './correcting/evolve';
 import type { Recorded } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
 import { channelsOf } from './reach';
-import { initial, isOpen, type Packet, type Proof, type SentPacket, type Standing } from './state';
+import { initial, isOpen, NOTHING_SHOWN, type Packet, type Proof, type SentPacket, type Standing } from './state';
 
 /** Finds a frozen plan by the SHA-256 of its canonical JSON. */
 export type PlanLookup = (digest: string) => Plan;
@@ -91,19 +92,32 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			return prove(state, event.person, (was) => ({ ...was, wrong: was.wrong + 1, lastWrong: event.at }));
 		case 'CodeRight':
 			return prove(state, event.person, (was) => ({ ...was, wrong: 0, lastWrong: null }));
+		case 'IdentityHandedIn':
+			return prove(state, event.person, (was) => ({ ...was, waiting: event.try, word: '' }));
+		case 'IdentityJudged':
+			return prove(state, event.person, (was) => judged(was, event));
+		case 'QuestionsAnswered':
+			return prove(state, event.person, (was) => shownOr(was, 'questions', event.enough));
+		case 'IdentityKnown':
+			return prove(state, event.person, (was) => shownOr(was, event.way, true));
+		case 'JudgedByOne':
+			return prove(state, event.person, (was) => ({ ...was, agreed: [...was.agreed, agreement(event)] }));
+		case 'PicturesSeen':
+		case 'PicturesDeleted':
+			return state;
+		case 'PersonRefused':
+			return ended(state, event, '');
 		case 'PersonHeld': {
 			const held = stand(state, [[event.person, { is: 'held', since: since(state, event.person), at: event.at }]]);
 			return isOpen(held) ? { ...held, status: 'held', at: event.at, person: event.person } : held;
 		}
 		case 'HoldReleased': {
-			const freed = prove(
+			const released = prove(
 				stand(state, [[event.person, { is: 'notified', since: since(state, event.person) }]]),
 				event.person,
-				() => ({ wrong: 0, lastWrong: null, spared: event.how === 'let through' })
+				(was) => ({ ...NOTHING_SHOWN, shown: was.shown, spared: event.how === 'let through', word: event.word ?? '' })
 			);
-			if (freed.status !== 'held') return freed;
-			const { at: _at, person: _person, ...rest } = freed;
-			return { ...rest, status: 'out' };
+			return released.status === 'held' ? freed(released) : released;
 		}
 		case 'PaperOpened': {
 			const now = state.people[event.person];
@@ -151,19 +165,8 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 				]
 			};
 		}
-		case 'PersonDeclined': {
-			const declined = stand(state, [
-				[event.person, { is: 'declined', since: since(state, event.person), at: event.at, reason: event.reason }]
-			]);
-			if (event.others) return declined;
-			return {
-				...declined,
-				status: 'declined',
-				at: event.at,
-				person: event.person,
-				reason: event.reason
-			};
-		}
+		case 'PersonDeclined':
+			return ended(state, event, event.reason);
 		case 'WordingAsked': {
 			const { type: _type, n: _n, by: _by, from: _from, ...asked } = event;
 			return { ...state, wordings: [...state.wordings, { ...asked, answer: null }] };
@@ -254,6 +257,47 @@ function cameBack(state: SentPacket, event: Extract<Recorded, { type: 'MessageRe
 		: next;
 }
 
+/** One person's part ends; with it the whole, unless others of their group can still do it. */
+function ended(
+	state: SentPacket,
+	event: Extract<Recorded, { type: 'PersonDeclined' | 'PersonRefused' }>,
+	reason: string
+): Packet {
+	const declined = stand(state, [
+		[event.person, { is: 'declined', since: since(state, event.person), at: event.at, reason }]
+	]);
+	if (!event.others) return { ...declined, status: 'declined', at: event.at, person: event.person, reason };
+	return declined.status === 'held' ? freed(declined) : declined;
+}
+
+function freed(state: Extract<SentPacket, { status: 'held' }>): SentPacket {
+	const { at: _at, person: _person, ...rest } = state;
+	return { ...rest, status: 'out' };
+}
+
+function agreement(event: Extract<Recorded, { type: 'JudgedByOne' }>): Proof['agreed'][number] {
+	const { by } = event;
+	return by.kind === 'office'
+		? { account: by.account, name: by.name, how: event.how }
+		: { account: '', name: '', how: event.how };
+}
+
+const shownOr = (was: Proof, way: IdentityWay, enough: boolean): Proof =>
+	enough
+		? { ...was, shown: [...new Set([...was.shown, way])] }
+		: { ...was, failed: { ...was.failed, [way]: was.failed[way] + 1 } };
+
+function judged(was: Proof, { verdict, checks }: Extract<Recorded, { type: 'IdentityJudged' }>): Proof {
+	const lay = checks.filter((one) => one.outcome === (verdict === 'wrong' ? 'wrong' : 'again'));
+	const now: Proof = {
+		...was,
+		waiting: null,
+		unread: verdict === 'again' ? was.unread + 1 : 0,
+		last: verdict === 'right' ? null : { verdict, checks: lay.map((one) => one.check) }
+	};
+	return verdict === 'right' || verdict === 'wrong' ? shownOr(now, 'document', verdict === 'right') : now;
+}
+
 function become<S extends SentPacket>(state: S, id: string, change: Partial<PlanPerson>): S {
 	return {
 		...state,
@@ -262,7 +306,7 @@ function become<S extends SentPacket>(state: S, id: string, change: Partial<Plan
 }
 
 function prove<S extends SentPacket>(state: S, person: string, change: (was: Proof) => Proof): S {
-	const was = state.proofs[person] ?? { wrong: 0, lastWrong: null, spared: false };
+	const was = state.proofs[person] ?? NOTHING_SHOWN;
 	return { ...state, proofs: { ...state.proofs, [person]: change(was) } };
 }
 

@@ -9,19 +9,21 @@ export {
 	type PlanChange,
 	type SeenPart
 } from './correcting';
-export type { Command, Names } from './commands';
+export type { Command, Judge, Names } from './commands';
 export { decide } from './decide';
-export { mustProve } from './deciding/identity';
+export { mustProve, stillToShow, triesLeft } from './deciding/identity';
 export type {
 	Actor,
 	Begun,
 	FollowedWhat,
 	From,
+	HowJudged,
 	MessagePurpose,
 	PacketEvent,
 	PageSeen,
 	PaperTaken,
-	Recorded
+	Recorded,
+	ShownPicture
 } from './events';
 export { evolve, fold, type PlanLookup } from './evolve';
 export {
@@ -59,11 +61,13 @@ export {
 	anybodyIn,
 	isOpen,
 	isShut,
+	NOTHING_SHOWN,
 	phoneOf,
 	planOfRecord,
 	stillAt,
 	type Channel,
 	type Packet,
+	type Proof,
 	type SentPacket,
 	type Standing,
 	type WordingRequest

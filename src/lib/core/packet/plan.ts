@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Line } from '../schema';
+import { KEY_PATTERN, Line } from '../schema';
 import { AnswerSchema } from '../field/answer';
+import { IdentitySchema } from '../identity/asked';
 import { PinSchema } from '../page/fit/pin-schema';
 import { SendingSchema } from './sending';
 
@@ -135,7 +136,9 @@ export const PersonSchema = Type.Object(
 		hostedBy: Type.Optional(Id),
 		/** what only they read, besides the common letter */
 		note: Type.Optional(Message),
-		check: Type.Optional(CheckSchema)
+		check: Type.Optional(CheckSchema),
+		/** what they show of themselves besides a code */
+		identity: Type.Optional(IdentitySchema)
 	},
 	{ additionalProperties: false }
 );
@@ -181,9 +184,6 @@ export const EVERYBODY = 'everybody';
 
 /** Where a field stands that is on no page: a question that was asked before the document. */
 export const ASKED = 'asked';
-
-/** A key is a name in rules and data, so it is a plain one. */
-export const KEY_PATTERN = '^[A-Za-z][A-Za-z0-9_]{0,59}$';
 
 const RuleText = Type.String({ maxLength: 2000 });
 

@@ -301,7 +301,9 @@ describe('proving who one is', () => {
 			do: 'release',
 			person: 'a',
 			how,
-			note: 'I rang'
+			note: 'I rang',
+			judge: { account: 'o', name: 'Odile', email: 'odile@brindlevale.example' },
+			judges: 1
 		});
 		const again = given(p, [...wrong, release('another try'), code(false)]);
 		expect(again.state).toMatchObject({ status: 'out', proofs: { a: { wrong: 1, spared: false } } });

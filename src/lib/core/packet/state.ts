@@ -1,6 +1,7 @@
 import type { Answers } from '../field';
+import type { CheckName, IdentityWay, Verdict } from '../identity';
 import type { SeenPart } from './correcting/changes';
-import type { Begun } from './events';
+import type { Begun, HowJudged } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
 
 /** The ways a message goes. */
@@ -27,7 +28,35 @@ export interface Proof {
 	lastWrong: string | null;
 	/** the sender has let them through without */
 	spared: boolean;
+	/** what they have shown of themselves */
+	shown: IdentityWay[];
+	/** tries of each way that failed in a row */
+	failed: Record<IdentityWay, number>;
+	/** tries in a row of which nothing could be judged: no try is counted for these, and they don't go on for ever */
+	unread: number;
+	/** the try that is being looked at by the desk */
+	waiting: string | null;
+	/** who of the office has judged, where two must agree */
+	agreed: { account: string; name: string; how: HowJudged }[];
+	/** what the desk found last, where it was not enough: the checks that it lay at */
+	last: { verdict: Verdict; checks: CheckName[] } | null;
+	/** what the office has said to them */
+	word: string;
 }
+
+/** Of somebody who has shown nothing yet. */
+export const NOTHING_SHOWN: Proof = {
+	wrong: 0,
+	lastWrong: null,
+	spared: false,
+	shown: [],
+	failed: { document: 0, questions: 0 },
+	unread: 0,
+	waiting: null,
+	agreed: [],
+	last: null,
+	word: ''
+};
 
 /** Somebody's part passed on to somebody else, who has their place now. */
 export interface HandOver {
@@ -157,4 +186,9 @@ export function stillAt(packet: OpenPacket): string[] {
 	return (packet.plan.stops[packet.stop]?.people ?? []).filter((id) =>
 		['notified', 'unreachable', 'opened', 'held'].includes(packet.people[id]?.is ?? '')
 	);
+}
+
+/** Whether somebody else of a person's group can still do what is to be done at this stop. */
+export function othersOfGroup(packet: OpenPacket, person: string): boolean {
+	return packet.plan.stops[packet.stop]?.anyOne === true && stillAt(packet).some((id) => id !== person);
 }

@@ -51,7 +51,8 @@ export interface Correcting {
 }
 
 /** What Pellum does by itself after something has happened. */
-export type Work = 'seal' | 'message' | 'letter' | 'batch' | 'read' | 'backup' | 'hook' | 'case' | 'follow';
+export type Work =
+	'seal' | 'message' | 'letter' | 'batch' | 'read' | 'backup' | 'hook' | 'case' | 'follow' | 'identity' | 'forget';
 
 /** Something only this account, or the office, can settle. */
 export type Need =
@@ -154,7 +155,11 @@ export interface PacketView {
 		why: string;
 		/** when they were last nudged, so that it is not offered again within the hour */
 		nudged: string | null;
+		/** they are asked to show who they are */
+		identity: boolean;
 	}[];
+	/** who is held, where somebody is */
+	held: string | null;
 	/** parts that have been handed over, each with its reason */
 	handOvers: SentPacket['handOvers'];
 	wordings: (SentPacket['wordings'][number] & { name: string })[];

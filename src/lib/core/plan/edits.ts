@@ -59,6 +59,17 @@ export function changePerson(plan: Plan, id: string, change: Change<PlanPerson>)
 	};
 }
 
+/** The same is asked of others, of whom they are, but for the answers that are one person's. */
+export function askAlike(plan: Plan, from: string, others: readonly string[]): Plan {
+	const asked = plan.people.find((p) => p.id === from)?.identity;
+	const questions = asked?.questions && {
+		...asked.questions,
+		asks: asked.questions.asks.map((ask) => ({ ...ask, hash: '' }))
+	};
+	const identity = asked && { ...asked, ...(questions && { questions }) };
+	return others.reduce((now, id) => changePerson(now, id, { identity }), plan);
+}
+
 export function changeStop(plan: Plan, id: string, change: Change<Stop>): Plan {
 	return { ...plan, stops: plan.stops.map((stop) => (stop.id === id ? changed(stop, change) : stop)) };
 }

@@ -163,6 +163,7 @@ function onePerson(parts: Part[], joining: Joining, group: Joining['people'][num
 	const role = people.map((p) => p.role).find(Boolean);
 	const { optional: _optional, namedBy, hostedBy, check, ...rest } = lead;
 	const asked = group.check === undefined ? (check ?? people.map((p) => p.check).find(Boolean)) : group.check;
+	const shows = lead.identity ?? people.map((p) => p.identity).find(Boolean);
 	const part = group.members[people.indexOf(lead)]!.part;
 	const namer = groupOf(joining, part, namedBy);
 	const host = groupOf(joining, part, hostedBy);
@@ -174,6 +175,7 @@ function onePerson(parts: Part[], joining: Joining, group: Joining['people'][num
 		...(namer && { namedBy: namer }),
 		...(host && { hostedBy: host }),
 		...(asked && { check: asked }),
+		...(shows && { identity: shows }),
 		...(locked.length > 0 && { locked }),
 		// somebody whom one part cannot do without is not optional in the whole
 		...(people.every((p) => p.optional) && { optional: true })

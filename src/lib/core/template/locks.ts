@@ -58,9 +58,16 @@ function changedPerson(base: PlanPerson, now: PlanPerson): Refusal | null {
 	return null;
 }
 
-/** Whether the same proof is asked. An access code may be a new one each time: only that there is one is locked. */
-function sameCheck({ check: a }: PlanPerson, { check: b }: PlanPerson): boolean {
-	return a?.by === b?.by;
+/** Whether the same proof is asked. An access code, and a right answer, may be new each time: only that there is one is locked. */
+function sameCheck(a: PlanPerson, b: PlanPerson): boolean {
+	const bare = (asked: PlanPerson['identity']) => asked?.questions?.asks.map(({ hash: _hash, ...ask }) => ask);
+	const rest = ({ questions, ...more }: NonNullable<PlanPerson['identity']>) => ({ ...more, right: questions?.right });
+	const { identity: now } = a;
+	return (
+		a.check?.by === b.check?.by &&
+		sameJson(bare(now) ?? [], bare(b.identity) ?? []) &&
+		sameJson(now ? rest(now) : null, b.identity ? rest(b.identity) : null)
+	);
 }
 
 function goneFault(base: PlanPerson): Refusal | null {

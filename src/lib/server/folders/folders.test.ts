@@ -19,7 +19,8 @@ import { countOut, needsYou } from '../desk';
 import { packetPage } from '../lists';
 import { officeEvents, sentenceOf } from '../office-record';
 import { beginCorrection, sendCorrection } from '../packets/correcting';
-import { moveToFolder, newVersion, nudge, release, withdraw } from '../packets/office';
+import { moveToFolder, newVersion, nudge, withdraw } from '../packets/office';
+import { judgeHeld } from '../identity';
 import { packetView } from '../packets/packet-view';
 import { sendPlan } from '../packets/sending';
 import { records } from '../records';
@@ -88,7 +89,7 @@ describe('a closed folder', () => {
 			t.clock.now += 120_000;
 		}
 		expect(ok(packetView(t.house, id)).status).toBe('held');
-		const letOn = (who: Account) => release(t.house, who, id, 'kit', 'another try', 'Known by voice.');
+		const letOn = (who: Account) => judgeHeld(t.house, who, id, 'kit', 'another try', { note: 'Known by voice.' });
 		expect(letOn(ruben)).toMatchObject({ code: 'not-yours' });
 		setMember(t.house, doer(), 'Claims', ruben.id, 'judges');
 		ok(letOn(ruben));

@@ -4,6 +4,7 @@ import { makeBackup } from '../backup';
 import { giveUp, workBatch, type BatchJob } from '../batches';
 import { isBusy, isFull } from '../db';
 import { tellNext, type HookJob } from '../hooks';
+import { checkIdentity, forgetPictures, type IdentityJob } from '../identity';
 import { followUp, type FollowJob } from '../intakes';
 import type { House } from '../house';
 import { logOf } from '../log';
@@ -164,6 +165,10 @@ export class JobRunner {
 				return sendCaseLetter(this.house, job.key, payload as { case: string; locked: string }, done);
 			case 'follow':
 				return followUp(this.house, job.key, payload as FollowJob, done);
+			case 'identity':
+				return checkIdentity(this.house, payload as IdentityJob, done);
+			case 'forget':
+				return forgetPictures(this.house, job.key, payload as { packet: string }, done);
 			case 'hook':
 				return tellNext(this.house, payload as HookJob, done);
 			case 'backup':

@@ -15,7 +15,9 @@ const SIDE_BY_SIDE: Record<Kind, number> = {
 	backup: 1,
 	hook: 4,
 	case: 2,
-	follow: 1
+	follow: 1,
+	identity: 1,
+	forget: 1
 };
 const FAILURES = 5;
 const PAUSE = 30_000;

@@ -122,7 +122,8 @@ function factsFor(house: House, packet: SentPacket, person: PlanPerson, job: Mes
 		...(purpose === 'code' && {
 			code: { code: newCode(house, job.packet, person.id), minutes: CODE_MINUTES }
 		}),
-		...(answered?.answer && { say: answered.answer }),
+		...(purpose === 'your turn' && { say: packet.proofs[person.id]?.word ?? '' }),
+		...(purpose === 'wording answered' && answered?.answer && { say: answered.answer }),
 		colour: organisation(house.db).colour
 	};
 }
@@ -151,7 +152,7 @@ function stillWanted(packet: SentPacket, { person, purpose }: MessageJob): boole
 
 function ended(packet: SentPacket): MailFacts['ended'] {
 	if (packet.status === 'withdrawn') return { name: packet.sender.name, reason: packet.reason };
-	if (packet.status === 'declined')
+	if (packet.status === 'declined' && packet.reason !== '')
 		return { name: personIn(packet.plan, packet.person)?.name ?? '', reason: packet.reason };
 	return { name: '', reason: '' };
 }
@@ -173,7 +174,10 @@ function toSender(house: House, id: string, packet: SentPacket, job: MessageJob)
 						.join('. ')
 				};
 			case 'PersonHeld':
-				return { name: called(event.person) };
+				return {
+					name: called(event.person),
+					words: event.why ? 'something has to be looked at before it goes on.' : ''
+				};
 			case 'DeadlineNear':
 				return {
 					name: isOpen(packet) ? stillAt(packet).map(called).join(' and ') : '',

@@ -3,7 +3,19 @@ import type { House } from '../house';
 /** Work to be done after a commit: rows that stay until they are done, each under a key that is used once. */
 
 /** What there is to do; each kind is a lane of its own. */
-export const KINDS = ['seal', 'message', 'letter', 'batch', 'read', 'backup', 'hook', 'case', 'follow'] as const;
+export const KINDS = [
+	'seal',
+	'message',
+	'letter',
+	'batch',
+	'read',
+	'backup',
+	'hook',
+	'case',
+	'follow',
+	'identity',
+	'forget'
+] as const;
 export type Kind = (typeof KINDS)[number];
 
 export interface JobRow {

@@ -25,7 +25,9 @@ export type Effect =
 	| { kind: 'message'; key: string; payload: MessageTask }
 	| { kind: 'seal'; key: string; payload: Record<string, never> }
 	/** what an intake says follows by itself: looked up when it is done */
-	| { kind: 'follow'; key: string; payload: { about: number } };
+	| { kind: 'follow'; key: string; payload: { about: number } }
+	/** pictures by which people showed who they are, to be deleted when their time is over */
+	| { kind: 'forget'; key: string; payload: Record<string, never> };
 
 /** What must be done after an event, given the state after it. */
 export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
@@ -33,8 +35,21 @@ export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
 		state.begun && FOLLOWED.includes(event.type)
 			? [{ kind: 'follow', key: `${event.n}:follow`, payload: { about: event.n } }]
 			: [];
-	return [...follows, ...messagesAfter(state, event)];
+	const forgets: Effect[] =
+		!isOpen(state) && ENDS.includes(event.type) && state.plan.people.some((person) => person.identity?.document)
+			? [{ kind: 'forget', key: 'forget pictures', payload: {} }]
+			: [];
+	return [...follows, ...forgets, ...messagesAfter(state, event)];
 }
+
+/** By which a packet ends. */
+const ENDS: Recorded['type'][] = [
+	'PacketCompleted',
+	'PersonDeclined',
+	'PersonRefused',
+	'PacketWithdrawn',
+	'PacketExpired'
+];
 
 /** After which events of a case something may follow. */
 const FOLLOWED: Recorded['type'][] = [
@@ -91,7 +106,8 @@ function messagesAfter(state: SentPacket, event: Recorded): Effect[] {
 			return asked ? message(asked.person, 'wording answered') : [];
 		}
 		case 'PersonHeld':
-			return toSender('held');
+			// who entered wrong codes sees it on the page; who handed something in may have gone since
+			return [...toSender('held'), ...(event.why ? message(event.person, 'being looked at') : [])];
 		case 'HoldReleased':
 			return message(event.person, 'your turn');
 		case 'PacketCompleted':
@@ -100,6 +116,10 @@ function messagesAfter(state: SentPacket, event: Recorded): Effect[] {
 			return everyone(state).flatMap((person) => message(person, 'copies'));
 		case 'PersonDeclined':
 			return event.others ? [] : told(state, event.person).flatMap((person) => message(person, 'declined'));
+		case 'PersonRefused':
+			return event.others
+				? message(event.person, 'declined')
+				: told(state).flatMap((person) => message(person, 'declined'));
 		case 'PacketWithdrawn':
 			return told(state).flatMap((person) => message(person, 'withdrawn'));
 		case 'PacketExpired':

@@ -88,17 +88,6 @@ export function nudgeAll(house: House, account: Account, id: string): { nudged: 
 		: { nudged, lately: waiting.length - nudged };
 }
 
-export function release(
-	house: House,
-	account: Account,
-	id: string,
-	person: string,
-	how: 'another try' | 'let through',
-	note: string
-): SentPacket | Refusal {
-	return asOffice(house, account, id, { do: 'release', person, how, note }, 'judge');
-}
-
 /** @param day ISO 8601, the new last day */
 export function moveDeadline(house: House, account: Account, id: string, day: string): SentPacket | Refusal {
 	const packet = packetState(house.db, id);

@@ -66,7 +66,8 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 				duty: p.duty,
 				standing: standing.is,
 				why: standing.is === 'unreachable' ? standing.why : standing.is === 'declined' ? standing.reason : '',
-				nudged: packet.nudged[p.id] ?? null
+				nudged: packet.nudged[p.id] ?? null,
+				identity: p.identity !== undefined
 			};
 		}),
 		handOvers: packet.handOvers,
@@ -87,6 +88,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		sources: packet.plan.papers.flatMap(({ digest }) =>
 			sourcesOf(house, digest).map(({ name }, n) => ({ paper: digest, n, name }))
 		),
+		held: packet.status === 'held' ? packet.person : null,
 		sealed: packet.evidence !== null,
 		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
 		record: eventsOf(house.db, id)
@@ -108,13 +110,15 @@ function whyThus(packet: SentPacket): string {
 				? `It is being put right by ${packet.correcting.by}; until that is sent or left, nobody can sign.`
 				: 'It is on its way. Answers that have been given are locked.';
 		case 'held':
-			return `It is held: ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} has entered too many wrong codes. Nobody can go on until you decide.`;
+			return `It is held: ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} could not show who they are. Nobody can go on until somebody of the office has judged.`;
 		case 'completed':
 			return packet.evidence === null
 				? 'Everyone has finished. The sealed copies are being made.'
 				: 'Everyone has finished, and the copies are sealed. Nothing can be changed.';
 		case 'declined':
-			return `It ended because ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} declined: ${packet.reason}`;
+			return packet.reason === ''
+				? `It ended because the office did not take ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} for who they should be.`
+				: `It ended because ${personIn(packet.plan, packet.person)?.name ?? 'somebody'} declined: ${packet.reason}`;
 		case 'withdrawn':
 			return `It was withdrawn: ${packet.reason}`;
 		case 'expired':

@@ -1,7 +1,7 @@
 import { canonicalJson } from '../../core/audit';
 import type { Answers } from '../../core/field';
 import type { From, Names, SentPacket } from '../../core/packet';
-import { isRefusal, refuse, type Refusal } from '../../core/refusal';
+import { isRefusal, type Refusal } from '../../core/refusal';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, sha256Text } from '../ids';
@@ -11,12 +11,9 @@ import { checkLetters, checkPrintable } from '../packets/marks';
 import { veilNames } from '../packets/private-words';
 import { caseFault } from '../intakes';
 import { forgetSaved, notHandedIn } from './keeping';
-import type { Visitor } from './visit';
+import { unproved, type Visitor } from './visit';
 
 /** What a person does on the signing page that counts. */
-
-const unproved = ({ proved }: Visitor): Refusal | null =>
-	proved ? null : refuse('not-proved', 'Enter your code first. What you entered is kept.');
 
 const asPerson = ({ person }: Visitor) => ({ kind: 'person', person: person.id }) as const;
 

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { Line } from '../../core/schema';
 import { AnswerSchema } from '../../core/field';
+import { DOCUMENT_KINDS, MOST } from '../../core/identity/asked';
 import { border } from '../border';
 
 /** What comes from the signing page, each by its schema. */
@@ -39,6 +40,14 @@ export const wordingBorder = border(
 	)
 );
 export const codeBorder = border(Type.Object({ code: Line(60) }, closed));
+const DocumentKind = Type.Union(DOCUMENT_KINDS.map((kind) => Type.Literal(kind)));
+export const handInBorder = border(Type.Object({ kind: DocumentKind }, closed));
+export const questionsBorder = border(
+	Type.Object(
+		{ answers: Type.Record(Type.String({ pattern: Id }), Line(200), { maxProperties: MOST.questions }) },
+		closed
+	)
+);
 export const guestBorder = border(Type.Object({ guest: Type.String({ pattern: Id }) }, closed));
 export const seenBorder = border(
 	Type.Object(

@@ -4,7 +4,7 @@ import { consentLines, consentVersion } from '../../words/consent';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
 import { act } from '../packets/act';
-import type { Visitor } from './visit';
+import { unproved, type Visitor } from './visit';
 
 /** What the record says was agreed to: language, version, and the SHA-256 of the text as it was shown. */
 export function consentDigest(language: string, duty: Duty): string {
@@ -13,6 +13,8 @@ export function consentDigest(language: string, duty: Duty): string {
 
 /** Records that it was opened, once. Called when the person goes on from the first view, not when a mail robot looks. */
 export function openAndConsent(house: House, visitor: Visitor, from: From, language = 'en'): SentPacket | Refusal {
+	const no = unproved(visitor);
+	if (no) return no;
 	const { packet, person } = visitor;
 	const by = { kind: 'person', person: person.id } as const;
 	const opened = act(house, packet.packet, by, { do: 'openPaper', person: person.id, from });

@@ -5,7 +5,7 @@ import { sameJson } from '../../core/audit';
 import type { House } from '../house';
 import { act } from '../packets/act';
 import { keepFile, keepPicture } from '../packets/files';
-import type { Visitor } from './visit';
+import { unproved, type Visitor } from './visit';
 
 /** The record hears of changed answers at most this often. */
 const TOLD_EVERY = 10 * 60_000;
@@ -39,8 +39,10 @@ function waitsAgain(house: House, packet: SentPacket, person: string): boolean {
 }
 
 /** Refuses where nothing can be entered by this person now. */
-function notNow(house: House, { packet, person, proved }: Visitor): Refusal | null {
-	if (!proved) return refuse('not-proved', 'Enter your code first. What you entered is kept.');
+function notNow(house: House, visitor: Visitor): Refusal | null {
+	const no = unproved(visitor);
+	if (no) return no;
+	const { packet, person } = visitor;
 	// what is typed while somebody corrects it, or has put another stop before, is kept all the same
 	return isOpen(packet) && (stillAt(packet).includes(person.id) || waitsAgain(house, packet, person.id))
 		? null

@@ -18,7 +18,8 @@ import { phoneMessages, setRefusedNumbers } from '../mail/phone';
 import { packetState } from '../packets/act';
 import { hashedCode } from '../packets/codes';
 import { eventsOf } from '../packets/log';
-import { correctPhone, newVersion, nudge, nudgeAll, answerWording, release, takeLink } from '../packets/office';
+import { correctPhone, newVersion, nudge, nudgeAll, answerWording, takeLink } from '../packets/office';
+import { judgeHeld } from '../identity';
 import {
 	addFile,
 	askWording,
@@ -97,6 +98,7 @@ describe('a code', () => {
 		const to = { name: 'Kit', email: 'kit@post.example', why: 'away' };
 		const wish = { paper: 'paper', page: 0, words: 'a', instead: 'b', why: '' };
 		for (const no of [
+			openAndConsent(t.house, maren, FROM),
 			saveAnswers(t.house, maren, {}, FROM),
 			finish(t.house, maren, {}, FROM),
 			handOver(t.house, maren, to, FROM),
@@ -125,7 +127,7 @@ describe('a code', () => {
 		expect(state(packet).status).toBe('held');
 		expect(mails(t.house, t.odile.email).at(-1)!.subject).toContain('Held');
 		expect(signingView(t.house, maren())).toMatchObject({ state: 'held' });
-		ok(release(t.house, t.odile, packet, 'maren', 'another try', 'She called'));
+		ok(judgeHeld(t.house, t.odile, packet, 'maren', 'another try', { note: 'She called' }));
 		await t.runner.drain();
 		const { pass } = ok(enterCode(t.house, maren(), 'bluE heroN-7', FROM));
 		expect(visit(t.house, linkTo(t.house, mailOf('maren')), pass)).toMatchObject({ proved: true });

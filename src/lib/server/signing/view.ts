@@ -6,9 +6,12 @@ import {
 	isOpen,
 	isShut,
 	localeOf,
+	NOTHING_SHOWN,
 	personIn,
 	phoneOf,
 	stillAt,
+	stillToShow,
+	triesLeft,
 	type Attachment,
 	type Field,
 	type Paper,
@@ -17,6 +20,7 @@ import {
 	type SentPacket,
 	type WordingRequest
 } from '../../core/packet';
+import { sidesFor, type IdentityToShow } from '../../core/identity';
 import { guestsOf, ruleOfNaming, stopOf, toBeNamedBy } from '../../core/route';
 import { wordsOf, type Words } from '../../words';
 import type { House } from '../house';
@@ -27,6 +31,7 @@ import { letterFor } from '../packets/letters';
 import { unveiled } from '../packets/private-words';
 import { CODES_ALLOWED } from './identity';
 import { consentDigest } from './consenting';
+import { picturesOf, triesOf } from '../identity/store';
 import { readSaved } from './keeping';
 import type { Visitor } from './visit';
 
@@ -43,6 +48,7 @@ export type SigningView = {
 	until: string | null;
 } & (
 	| { state: 'code'; by: 'code' | 'mail' | 'text'; to: string; minutes: number; left: number }
+	| ({ state: 'identity' } & IdentityToShow)
 	| { state: 'waiting' }
 	| { state: 'held' }
 	/** shut, while the sender's office corrects it */
@@ -108,7 +114,9 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 	if (why) return { ...base, state: 'ended', why, stopped: packet.people[person.id]!.is !== 'skipped' };
 	if (isShut(packet, now) && isOpen(packet) && stillAt(packet).includes(person.id))
 		return { ...base, state: 'correcting' };
-	if (!visitor.proved) return { ...base, ...codeState(packet, person) };
+	if (!visitor.coded) return { ...base, ...codeState(packet, person) };
+	if (!visitor.proved && packet.people[person.id]!.is !== 'done')
+		return { ...base, ...(packet.status === 'held' ? ({ state: 'held' } as const) : identityState(house, visitor)) };
 	const standing = packet.people[person.id]!;
 	const shown = shownTo(house, packet, person);
 	if (packet.status === 'completed' || standing.is === 'done')
@@ -211,6 +219,36 @@ function isSoFar(packet: SentPacket, person: PlanPerson): boolean {
 	);
 }
 
+/** Somebody whose turn it is not yet is asked nothing yet. */
+function identityState(
+	house: House,
+	{ packet, person }: Visitor
+): { state: 'waiting' } | ({ state: 'identity' } & IdentityToShow) {
+	const asked = person.identity!;
+	if (!isOpen(packet) || !stillAt(packet).includes(person.id)) return { state: 'waiting' };
+	const proof = packet.proofs[person.id] ?? NOTHING_SHOWN;
+	const open = triesOf(house.db, packet.packet, person.id)[0];
+	return {
+		state: 'identity',
+		ways: stillToShow(packet, person),
+		either: asked.either === true,
+		kinds: asked.document?.kinds ?? [],
+		sides: Object.fromEntries((asked.document?.kinds ?? []).map((kind) => [kind, sidesFor(asked.document!, kind)])),
+		taken:
+			open && open.handedAt === null && !open.deleted
+				? picturesOf(house.db, open.id).map(({ side, measures }) => ({ side, faults: measures.faults }))
+				: [],
+		asks: (asked.questions?.asks ?? []).map(({ id, ask, as }) => ({ id, ask, as })),
+		left: {
+			document: triesLeft(packet, person, 'document'),
+			questions: triesLeft(packet, person, 'questions')
+		},
+		looking: proof.waiting !== null,
+		last: proof.last,
+		word: proof.word
+	};
+}
+
 function codeState(packet: SentPacket, person: PlanPerson) {
 	const by = person.check?.by ?? 'code';
 	const to =
@@ -234,6 +272,8 @@ function whyEnded(packet: SentPacket, person: PlanPerson, words: Words, now: str
 		case 'withdrawn':
 			return words('end.withdrawn', { reason: packet.reason });
 		case 'declined':
+			// the office ended it for reasons of its own, which are nobody's
+			if (packet.reason === '') return words('text.ended', { title: packet.plan.title });
 			return packet.person === person.id
 				? words('end.you declined')
 				: words('end.declined', { name: personIn(packet.plan, packet.person)?.name ?? '' });
@@ -243,7 +283,8 @@ function whyEnded(packet: SentPacket, person: PlanPerson, words: Words, now: str
 			if (standing.is !== 'skipped' && standing.is !== 'declined') return null;
 	}
 	if (standing.is === 'skipped') return words(standing.why === 'group' ? 'end.spared' : 'end.skipped');
-	if (standing.is === 'declined') return words('end.you declined');
+	if (standing.is === 'declined')
+		return standing.reason === '' ? words('text.ended', { title: packet.plan.title }) : words('end.you declined');
 	if (isOpen(packet) && isOver(packet.deadline, now) && standing.is !== 'done') return words('end.expired');
 	return null;
 }

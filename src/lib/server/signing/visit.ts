@@ -1,4 +1,4 @@
-import { anybodyIn, mustProve, personIn, type PlanPerson, type SentPacket } from '../../core/packet';
+import { anybodyIn, mustProve, personIn, stillToShow, type PlanPerson, type SentPacket } from '../../core/packet';
 import { refuse, refuseWith, type Refusal } from '../../core/refusal';
 import type { House } from '../house';
 import { newToken, tokenHash } from '../ids';
@@ -9,7 +9,9 @@ import { findLink } from '../packets/links';
 export interface Visitor {
 	packet: SentPacket;
 	person: PlanPerson;
-	/** whether they have shown who they are, or need not */
+	/** whether they have entered their code, or need none */
+	coded: boolean;
+	/** whether they have shown all of who they are that is asked for: nothing is shown before */
 	proved: boolean;
 	/** their link was made on their host's device, and holds for a while only */
 	guest: boolean;
@@ -37,10 +39,12 @@ export function visit(house: House, token: string, pass = ''): Visitor | Refusal
 	if (!person && packet.status !== 'none' && anybodyIn(packet, link.person))
 		return refuse('not-needed', 'This is no longer needed of you.');
 	if (packet.status === 'none' || !person) return refuse('link-gone', 'This link leads nowhere any more.');
+	const coded = !mustProve(packet, person) || hasPass(house, packet.packet, person.id, pass);
 	return {
 		packet,
 		person,
-		proved: !mustProve(packet, person) || hasPass(house, packet.packet, person.id, pass),
+		coded,
+		proved: coded && stillToShow(packet, person).length === 0,
 		guest: link.expiresAt !== null
 	};
 }
@@ -65,4 +69,12 @@ function hasPass(house: House, packet: string, person: string, pass: string): bo
 			.prepare('SELECT 1 FROM passes WHERE token_hash = ? AND packet = ? AND person = ? AND expires_at > ?')
 			.get(tokenHash(pass), packet, person, house.now().toISOString()) !== undefined
 	);
+}
+
+/** Refuses to whoever has not shown yet who they are. */
+export function unproved({ coded, proved }: Visitor): Refusal | null {
+	if (proved) return null;
+	return coded
+		? refuse('not-shown', 'Show who you are first. What you entered is kept.')
+		: refuse('not-proved', 'Enter your code first. What you entered is kept.');
 }

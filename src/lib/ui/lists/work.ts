@@ -9,6 +9,8 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 	batch: { name: 'Sending batches', one: 'batch', many: 'batches', a: 'a batch’s sending' },
 	case: { name: 'Sending codes to visitors', one: 'code', many: 'codes', a: 'a code to a visitor' },
 	follow: { name: 'What follows cases', one: 'follow-up', many: 'follow-ups', a: 'what follows it' },
+	identity: { name: 'Asking the ID desk', one: 'check', many: 'checks', a: 'a look at who somebody is' },
+	forget: { name: 'Deleting pictures of documents', one: 'packet', many: 'packets', a: 'the deleting of its pictures' },
 	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
 };

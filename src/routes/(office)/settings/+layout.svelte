@@ -5,6 +5,7 @@
 	const parts: { to: string; name: string; owners?: boolean }[] = [
 		{ to: '/settings', name: 'Organisation' },
 		{ to: '/settings/holidays', name: 'Holidays' },
+		{ to: '/settings/identity', name: 'Who people are' },
 		{ to: '/settings/accounts', name: 'Accounts', owners: true },
 		{ to: '/settings/folders', name: 'Folders', owners: true },
 		{ to: '/settings/signing-in', name: 'Signing in', owners: true },

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { house } from '$lib/server';
 import { formIn } from '$lib/server/forms';
+import { DESK_MODES, deskMode, setDeskMode } from '$lib/server/identity';
 import { moveClock } from '$lib/server/clock';
 import { receivedMessages, receiverAddress } from '$lib/server/hooks';
 import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
@@ -19,6 +20,7 @@ export const load = ({ url, locals }) => {
 		texts: phoneMessages(house(), (url.searchParams.get('number') ?? '').slice(0, 40), 20),
 		refused: refusedAddresses(house()),
 		refusedNumbers: refusedNumbers(house()),
+		desk: deskMode(house().db),
 		now: house().now().toISOString(),
 		received: receivedMessages(house()),
 		receiver: receiverAddress(house()),
@@ -32,6 +34,13 @@ export const actions = {
 		if (!house().config.demo) error(403, { message: 'Time can be moved in the demo only.' });
 		const days = Number((await formIn(request)).text('days'));
 		moveClock(house(), Number.isFinite(days) ? Math.min(400, Math.max(0, days)) : 0);
+		return { done: true };
+	},
+	desk: async ({ request, locals }) => {
+		if (!house().config.demo && locals.account?.level !== 'owner')
+			error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+		const wanted = (await formIn(request)).text('mode', 20);
+		setDeskMode(house().db, DESK_MODES.find((one) => one === wanted) ?? 'as it is');
 		return { done: true };
 	},
 	refuse: async ({ request, locals }) => {

@@ -1,10 +1,19 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { keepFilled } from '$lib/ui/forms';
+	import Choice from '$lib/ui/parts/Choice.svelte';
 	import { moment } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 
 	let { data } = $props();
+	let mode = $derived(data.desk as string);
+	const DESK: [string, string][] = [
+		['as it is', 'as it is'],
+		['unsure', 'that it is unsure'],
+		['fails', 'that it fails'],
+		['slow', 'slowly'],
+		['down', 'not at all']
+	];
 	const zone = $derived(data.organisation.zone);
 	$effect(() => keepCurrent());
 </script>
@@ -124,6 +133,15 @@
 				{:else}<li class="py-3 font-serif text-quiet">It was told nothing yet.</li>{/each}
 			</ul>
 		{/if}
+		<h2 class="pt-8 text-[17px]">ID desk</h2>
+		<p class="text-[14px] text-quiet">
+			looks at pictures of documents: reads their machine-readable lines and compares what they say. Faces and forged
+			pictures it can’t judge.
+		</p>
+		<form method="POST" action="?/desk" use:enhance={keepFilled} class="flex flex-wrap items-end gap-2 pt-2">
+			<Choice label="It answers" name="mode" value={mode} options={DESK} onchoose={(one) => (mode = one)} />
+			<button class="button">Save<span class="unseen"> how the ID desk answers</span></button>
+		</form>
 		<h2 class="pt-8 text-[17px]">Time-stamp authority</h2>
 		<p class="pt-2 text-[14px]">Answers RFC 3161 requests at <span class="font-mono">/stand-ins/time-stamp</span>.</p>
 	</section>

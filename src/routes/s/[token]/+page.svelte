@@ -2,6 +2,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import { page } from '$app/state';
 	import type { Paper } from '$lib/core/packet';
+	import type ShowIdentity from '$lib/ui/signing/identity/ShowIdentity.svelte';
 	import type TurnRoom from '$lib/ui/signing/TurnRoom.svelte';
 	import CodeView from '$lib/ui/signing/CodeView.svelte';
 	import FirstView from '$lib/ui/signing/FirstView.svelte';
@@ -20,7 +21,10 @@
 	/** what the turn is done with: fetched while the first view is read */
 	let Room = $state.raw<typeof TurnRoom | null>(null);
 	let room = $state<TurnRoom>();
+	let Show = $state.raw<typeof ShowIdentity | null>(null);
 	$effect(() => {
+		if (view.state === 'identity')
+			void import('$lib/ui/signing/identity/ShowIdentity.svelte').then((one) => (Show = one.default));
 		if (view.state === 'turn') void import('$lib/ui/signing/TurnRoom.svelte').then((one) => (Room = one.default));
 	});
 
@@ -80,8 +84,9 @@
 	$effect(() => {
 		const making = view.state === 'finished' && view.complete && view.copies.length === 0;
 		const shut = view.state === 'held' || view.state === 'waiting' || view.state === 'correcting';
-		if (!making && !shut) return;
-		const timer = setInterval(() => void refresh(), making ? 2000 : 15_000);
+		const looking = view.state === 'identity' && view.looking;
+		if (!making && !shut && !looking) return;
+		const timer = setInterval(() => void refresh(), making || looking ? 2000 : 15_000);
 		return () => clearInterval(timer);
 	});
 </script>
@@ -108,6 +113,9 @@
 
 	{#if view.state === 'code'}
 		<CodeView {base} by={view.by} to={view.to} minutes={view.minutes} onright={refresh} />
+	{:else if view.state === 'identity'}
+		{#if Show}<Show {view} {base} locale={data.language} onchange={refresh} />
+		{:else}<main id="main" class="px-5 py-12" aria-busy="true">{words('keep.moment')}</main>{/if}
 	{:else if view.state === 'turn' && !view.consented}
 		<FirstView {view} {before} {after} consent={data.consent} {busy} {wrong} ongo={goOn} />
 	{:else if view.state === 'turn'}

@@ -54,7 +54,7 @@ const PARTS: [string, (person: PlanPerson) => unknown][] = [
 	['duty', (p) => p.duty],
 	['organisation and job title', (p) => [p.organisation ?? '', p.jobTitle ?? '']],
 	['how they are reached', (p) => [p.deliver ?? 'mail', p.hostedBy ?? '']],
-	['how they show who they are', (p) => p.check ?? null],
+	['how they show who they are', (p) => [p.check ?? null, p.identity ?? null]],
 	['language', (p) => p.locale ?? ''],
 	['letter', (p) => [p.subject ?? '', p.message ?? '', p.note ?? '']],
 	['who names them', (p) => p.namedBy ?? '']

@@ -1,6 +1,6 @@
 import { sameJson } from '../../audit';
 import type { Recorded } from '../events';
-import { personIn, SENDER, type Plan } from '../plan';
+import { personIn, SENDER, type Plan, type PlanPerson } from '../plan';
 import { isOpen, type Packet, type SentPacket, type Standing } from '../state';
 
 /** The corrected plan holds: who had it at a stop that comes later now waits; answers stay where their field still is. */
@@ -15,7 +15,8 @@ export function corrected(state: SentPacket, event: Extract<Recorded, { type: 'P
 	const others = Object.entries(state.answers).filter(([id]) =>
 		plan.fields.some((field) => field.id === id && field.person !== SENDER)
 	);
-	const changedProof = (id: string) => !sameJson(personIn(state.plan, id)?.check, personIn(plan, id)?.check);
+	const asked = (one: PlanPerson | undefined) => [one?.check ?? null, one?.identity ?? null];
+	const changedProof = (id: string) => !sameJson(asked(personIn(state.plan, id)), asked(personIn(plan, id)));
 	const still = <T>(of: Record<string, T>, but: (id: string) => boolean = () => false): Record<string, T> =>
 		Object.fromEntries(Object.entries(of).filter(([id]) => people[id] && !but(id)));
 	const next = {

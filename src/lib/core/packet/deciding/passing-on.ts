@@ -2,7 +2,7 @@ import { refuse } from '../../refusal';
 import { stopOf } from '../../route';
 import { isAddress } from '../address';
 import type { Command } from '../commands';
-import { addressOf, stillAt, type SentPacket } from '../state';
+import { addressOf, othersOfGroup, type SentPacket } from '../state';
 import { onTurn, type Decided } from './turn';
 
 /** Ways out for somebody who won't do it themselves: decline, or hand it over. */
@@ -12,7 +12,7 @@ export function decline(state: SentPacket, command: Extract<Command, { do: 'decl
 	return onTurn(state, command.person, now, (out) => {
 		const reason = command.reason.trim();
 		if (reason === '') return refuse('reason-missing', 'Say in a few words why you decline.', 'reason');
-		const others = out.plan.stops[out.stop]?.anyOne === true && stillAt(out).some((id) => id !== command.person);
+		const others = othersOfGroup(out, command.person);
 		return [
 			{
 				type: 'PersonDeclined',

@@ -45,7 +45,7 @@ const asRefusal = (first: Finding | undefined): Refusal | null =>
 	first ? refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what) : null;
 
 /** What a template leaves open on purpose, for whoever uses it. */
-const LEFT_OPEN = ['no-name', 'bad-address', 'bad-phone', 'no-code', 'sender-answer-missing'];
+const LEFT_OPEN = ['no-name', 'bad-address', 'bad-phone', 'no-code', 'no-known-answer', 'sender-answer-missing'];
 
 /** The same for a template: its roles need no people yet, but a name, and the sender's answers may wait. */
 export function preflightTemplate(plan: Plan, unlike?: (digest: string) => number[]): Finding[] {

@@ -1,3 +1,4 @@
+import { askedFault } from '../../identity/asked';
 import { keyTypes, questionOfKey, rulesOf, usesOf } from '../../field';
 import { acts, comesBefore, guestsOf, isCertain, stopOf } from '../../route';
 import { checkRule, isFault } from '../../rule';
@@ -185,5 +186,7 @@ function reachFaults(person: PlanPerson): Finding[] {
 		});
 	if (person.check?.by === 'code' && person.check.hash === '')
 		found.push({ code: 'no-code', say: `${who} is asked for an access code, but has none yet.`, place });
+	const wrong = person.identity && askedFault(person.identity);
+	if (wrong) found.push({ code: wrong.code, say: `${who} is to show who they are. ${wrong.say}`, place });
 	return found;
 }

@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { folded } from '../../folded';
-import { KEY_PATTERN, KIND_NAMES, SENDER, EVERYBODY, type KindName, type Plan } from '../../packet/plan';
+import { KEY_PATTERN } from '../../schema';
+import { KIND_NAMES, SENDER, EVERYBODY, type KindName, type Plan } from '../../packet/plan';
 import type { ShownRect } from '../geometry';
 import type { ShownPage, TextRow } from '../shown-page';
 

@@ -8,6 +8,7 @@
 	import type { Bench } from '../bench.svelte';
 	import { roleName } from '../../../core/template';
 	import CheckPart from './CheckPart.svelte';
+	import IdentityPart from './IdentityPart.svelte';
 	import { changePerson, removePerson, type Change } from '../../../core/plan';
 	import { LetterPart } from '../sending';
 	import LocksPart from '../LocksPart.svelte';
@@ -112,7 +113,12 @@
 	/>
 	<StopPart {bench} {person} />
 	<ReachPart {bench} {person} {set} />
-	{#if acts(person.duty)}<CheckPart {bench} {person} {set} />{/if}
+	{#if acts(person.duty)}
+		<CheckPart {bench} {person} {set} />
+		<More label="Shows who they are" look="" open={person.identity !== undefined}>
+			<IdentityPart {bench} {person} {set} />
+		</More>
+	{/if}
 	<More label="A letter of their own" look="" open={person.message !== undefined || person.subject !== undefined}>
 		<div class="grid gap-3">
 			<LetterPart

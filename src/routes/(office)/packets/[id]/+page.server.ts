@@ -13,11 +13,11 @@ import {
 	newVersion,
 	nudge,
 	nudgeAll,
-	release,
 	withdraw
 } from '$lib/server/packets/office';
 import { packetView } from '$lib/server/packets/packet-view';
 import { formIn } from '$lib/server/forms';
+import { judgeHeld } from '$lib/server/identity';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals }) => {
@@ -79,7 +79,7 @@ export const actions = {
 		const form = await formIn(request);
 		const how = form.text('how', 254) === 'let through' ? 'let through' : 'another try';
 		return result(
-			release(house(), accountIn(locals), params.id, form.text('person', 254), how, form.lines('note')),
+			judgeHeld(house(), accountIn(locals), params.id, form.text('person', 254), how, { note: form.lines('note') }),
 			'release',
 			{
 				note: form.lines('note')

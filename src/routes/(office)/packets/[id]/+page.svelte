@@ -120,7 +120,13 @@
 				<BeingCorrected {packet} now={data.now} {answered} />
 			{/if}
 			{#if packet.status === 'held' && data.may.judge && held}
-				<Held person={held.id} name={held.name} {answered} />
+				{#if held.identity}
+					<div class="mb-5 border-l-[3px] border-brick bg-linen px-4 py-3">
+						<h2 class="text-[16px]">{held.name} could not show who they are</h2>
+						<p class="pb-2 text-[14px]">Whatever is decided is in the record.</p>
+						<a class="button primary" href="/packets/{packet.id}/identity/{held.id}">Look at it</a>
+					</div>
+				{:else}<Held person={held.id} name={held.name} {answered} />{/if}
 			{/if}
 			{#if packet.wordings.length > 0}
 				<Wordings

@@ -1,0 +1,9 @@
+export * from './answers';
+export * from './asked';
+export * from './checks';
+export * from './edges';
+export * from './measure';
+export { nameAgainst, type NameFound } from './names';
+export * from './picture';
+export type { IdentityLook, IdentityToShow, LookedAt } from './views';
+export { readZone, toldApart, zoneLines, type Zone, type ZoneFault } from './zone';

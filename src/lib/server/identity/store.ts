@@ -1,0 +1,124 @@
+import type { Measures, PictureFault, Side } from '../../core/identity';
+import { inTransaction, type Db } from '../db';
+import type { House } from '../house';
+import { newId, sha256Bytes } from '../ids';
+import { lockBytes, newLockedKey, openKey, unlockBytes } from './vault';
+
+/** A try to show a document: its pictures, until they are deleted. */
+export interface Try {
+	id: string;
+	packet: string;
+	person: string;
+	kind: string;
+	begunAt: string;
+	handedAt: string | null;
+	/** its pictures are gone */
+	deleted: boolean;
+}
+
+export interface KeptPicture {
+	side: Side;
+	digest: string;
+	measures: Measures & { faults: PictureFault[] };
+}
+
+interface TryRow {
+	id: string;
+	packet: string;
+	person: string;
+	kind: string;
+	begun_at: string;
+	handed_at: string | null;
+	locked_key: Buffer | null;
+}
+
+const COLUMNS = 'id, packet, person, kind, begun_at, handed_at, locked_key';
+const tryOf = (row: TryRow): Try => ({
+	id: row.id,
+	packet: row.packet,
+	person: row.person,
+	kind: row.kind,
+	begunAt: row.begun_at,
+	handedAt: row.handed_at,
+	deleted: row.locked_key === null
+});
+
+/** Newest first. */
+export function triesOf(db: Db, packet: string, person: string): Try[] {
+	return db
+		.prepare<[string, string], TryRow>(
+			`SELECT ${COLUMNS} FROM identity_tries WHERE packet = ? AND person = ? ORDER BY begun_at DESC`
+		)
+		.all(packet, person)
+		.map(tryOf);
+}
+
+export function readTry(db: Db, id: string): Try | null {
+	const row = db.prepare<[string], TryRow>(`SELECT ${COLUMNS} FROM identity_tries WHERE id = ?`).get(id);
+	return row ? tryOf(row) : null;
+}
+
+/** The try that is being taken, begun where there is none. */
+export function openTry(house: House, packet: string, person: string): Try {
+	const there = triesOf(house.db, packet, person)[0];
+	if (there && there.handedAt === null && !there.deleted) return there;
+	const id = newId(house.now());
+	house.db
+		.prepare("INSERT INTO identity_tries (id, packet, person, kind, locked_key, begun_at) VALUES (?, ?, ?, '', ?, ?)")
+		.run(id, packet, person, newLockedKey(house), house.now().toISOString());
+	return readTry(house.db, id)!;
+}
+
+export function keepPicture(
+	house: House,
+	of: Try,
+	side: Side,
+	bytes: Uint8Array,
+	measures: KeptPicture['measures']
+): void {
+	house.db
+		.prepare(
+			`INSERT INTO identity_pictures (try, side, digest, measures, bytes) VALUES (?, ?, ?, ?, ?)
+			 ON CONFLICT (try, side) DO UPDATE SET digest = excluded.digest, measures = excluded.measures, bytes = excluded.bytes`
+		)
+		.run(of.id, side, sha256Bytes(bytes), JSON.stringify(measures), lockBytes(keyOf(house, of.id), bytes));
+}
+
+export function picturesOf(db: Db, id: string): KeptPicture[] {
+	return db
+		.prepare<[string], { side: Side; digest: string; measures: string }>(
+			'SELECT side, digest, measures FROM identity_pictures WHERE try = ? ORDER BY side'
+		)
+		.all(id)
+		.map((row) => ({ ...row, measures: JSON.parse(row.measures) as KeptPicture['measures'] }));
+}
+
+/** A picture as it was kept (JPEG); null where it is not there any more. */
+export function pictureBytes(house: House, id: string, side: string): Buffer | null {
+	const row = house.db
+		.prepare<[string, string], { bytes: Buffer }>('SELECT bytes FROM identity_pictures WHERE try = ? AND side = ?')
+		.get(id, side);
+	return row ? unlockBytes(keyOf(house, id), row.bytes) : null;
+}
+
+export function markHandedIn(db: Db, id: string, kind: string, at: string): void {
+	db.prepare('UPDATE identity_tries SET kind = ?, handed_at = ? WHERE id = ?').run(kind, at, id);
+}
+
+/** Pictures and key go; that there was a try stays. */
+export function deletePictures(db: Db, ids: readonly string[]): void {
+	inTransaction(db, () => {
+		for (const id of ids) {
+			db.prepare('DELETE FROM identity_pictures WHERE try = ?').run(id);
+			db.prepare('UPDATE identity_tries SET locked_key = NULL WHERE id = ?').run(id);
+		}
+	});
+}
+
+function keyOf(house: House, id: string): Buffer {
+	const row = house.db
+		.prepare<[string], { locked_key: Buffer | null }>('SELECT locked_key FROM identity_tries WHERE id = ?')
+		.get(id);
+	if (!row?.locked_key) throw new Error('the pictures of this try have been deleted');
+	return openKey(house, row.locked_key);
+}
