@@ -22,7 +22,7 @@ import { expenseClaim } from './forms/tuned';
 import { DEMO_CASES, happensAsCase, makeIntakes } from './intakes';
 import { PASSWORD } from './password';
 import { planOf, type Role } from './plans';
-import { specials } from './special';
+import { CARD_WANTED, specials } from './special';
 import { csv, stewards } from './stewards';
 import { engagementInWord } from './word';
 import { CASES, type Case, type CaseKind, type Step } from './cases';
@@ -111,7 +111,14 @@ async function makeTemplates(house: House, odile: Account): Promise<Record<CaseK
 		const people = plan.people.map((p) =>
 			OFFICE.includes(p.id)
 				? { ...p, role: ROLES[p.id]!, locked: ['name', 'address', 'removal'] as ('name' | 'address' | 'removal')[] }
-				: { ...p, name: '', email: '', role: p.id === 'guest' ? kept.role : ROLES[p.id]! }
+				: {
+						...p,
+						name: '',
+						email: '',
+						role: p.id === 'guest' ? kept.role : ROLES[p.id]!,
+						// who borrows an instrument shows who they are
+						...(kind === 'loan' && p.id === 'guest' && { identity: CARD_WANTED })
+					}
 		);
 		const draft = newTemplate(house, odile, {
 			...plan,

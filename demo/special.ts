@@ -18,7 +18,10 @@ import {
 	saveAnswers,
 	type Visitor
 } from '../src/lib/server/signing';
+import type { IdentityAsked } from '../src/lib/core/identity';
 import type { Case } from './cases';
+import { showsCard } from './identity/shown';
+import type { Specimen } from './identity/specimens';
 import { planOf } from './plans';
 
 /** Packets in which something out of the ordinary happens, each to show one thing that the year's cases do not. */
@@ -96,6 +99,22 @@ function hesterLooksFirst(plan: Plan): Plan {
 	return moved(withHester, 'hester', 2, 'before');
 }
 
+/** Her card is under the name she had before, so that a machine can't tell that it is hers. */
+const CARD: Specimen = {
+	kind: 'identity card',
+	surname: 'Vandenbroucke',
+	given: 'Elodie',
+	number: 'UT4471902',
+	born: '1988-11-03',
+	expires: '2031-06-30',
+	sex: 'F'
+};
+export const CARD_WANTED: IdentityAsked = {
+	document: { kinds: ['passport', 'identity card'], countries: [], bothSides: true, holder: false },
+	tries: 2
+};
+const unproved = (house: House, packet: string): Visitor => ({ ...at(house, packet, 'guest'), proved: false });
+
 const SPECIALS: Special[] = [
 	{
 		what: {
@@ -148,6 +167,27 @@ const SPECIALS: Special[] = [
 						wait(house, 90_000);
 					}
 				}
+			}
+		]
+	},
+	{
+		what: {
+			kind: 'loan',
+			title: 'Instrument loan, harp',
+			person: 'Elodie Marchetti',
+			email: 'e.marchetti@post.example',
+			detail: 'Lever harp'
+		},
+		ago: 3,
+		plan: (plan) => ({
+			...people(plan, { guest: { identity: CARD_WANTED } }),
+			sending: { type: 'Loan', folder: 'Instruments' }
+		}),
+		then: [
+			{ after: 0.4, run: (house, packet) => showsCard(house, () => unproved(house, packet), FROM, CARD, { turn: 5 }) },
+			{
+				after: 0.3,
+				run: (house, packet) => showsCard(house, () => unproved(house, packet), FROM, CARD, { turn: 5, seed: 7 })
 			}
 		]
 	},

@@ -11,7 +11,7 @@ const LIB = 'src/lib';
 const CORE_PARTS: Record<string, string[]> = {
 	prepare: ['plan', 'template', 'field', 'rule', 'page', 'sheet', 'intake'],
 	run: ['packet', 'route', 'calendar', 'icalendar', 'access'],
-	prove: ['audit']
+	prove: ['audit', 'identity']
 };
 const STOREYS = ['routes', 'ui', 'server', 'press', 'words', 'core'] as const;
 type Storey = (typeof STOREYS)[number];

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { findDocument, greyOf, type Pixels } from '../../src/lib/core/identity';
+import type { Pixels } from '../../src/lib/core/identity';
 import { projected, projection, type Corners } from '../../src/lib/core/page';
 
 /** A document as somebody's camera has it: on a table, seen from aside, in this light. */
@@ -105,14 +105,3 @@ function cornersOf(document: Pixels, shot: Shot): Corners {
 	};
 	return [place(-0.5, -0.5), place(0.5, -0.5), place(0.5, 0.5), place(-0.5, 0.5)];
 }
-
-/** A picture's pixels, the right way up by what the camera noted (EXIF). */
-export async function pixelsOf(bytes: Uint8Array): Promise<Pixels> {
-	const { data, info } = await sharp(bytes).rotate().ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-	return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
-}
-
-export const found = async (bytes: Uint8Array) => {
-	const { data, width, height } = await pixelsOf(bytes);
-	return findDocument(greyOf(data, width, height));
-};

@@ -9,7 +9,8 @@ const person = {
 	when: '24 Nov 2026, 09:05',
 	from: 'from 203.0.113.9, a phone',
 	mark: null,
-	shown: ''
+	shown: '',
+	known: ''
 };
 const evidence: Evidence = {
 	title: 'Engagement',

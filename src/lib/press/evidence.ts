@@ -16,6 +16,8 @@ export interface Evidence {
 		did: string;
 		when: string;
 		from: string;
+		/** how they showed who they are; '' where nothing was asked */
+		known: string;
 		/** their signature as they gave it */
 		mark: Mark | null;
 		/** SHA-256 of exactly what they were shown when they finished; '' where they did not */
@@ -58,6 +60,7 @@ export async function evidenceSheet(evidence: Evidence): Promise<PDFDocument> {
 		await sheet.pair('Name', person.name, 10, 'plainBold');
 		if (person.address) await sheet.pair('Address', person.address, 9.5);
 		await sheet.pair('Part', [person.did, person.when].filter(Boolean).join(' · '), 9.5);
+		if (person.known) await sheet.pair('Showed who they are', person.known, 9.5);
 		if (person.from) await sheet.pair('Came', person.from, 8.5);
 		if (person.shown) await sheet.pair('Was shown', person.shown, 7.5, 'mono');
 		if (person.mark) await sheet.mark(person.mark);

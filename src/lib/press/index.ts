@@ -1,7 +1,6 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
 export type { Evidence } from './evidence';
 export { readSide } from './identity/read';
-export type { SideSeen } from './identity/side';
 export { faceBytes, unprintable } from './fonts';
 export { glance, LIMITS, type Compared, type TakenIn } from './take-in';
 export type { TakenInText } from './take-in/job';

@@ -102,6 +102,31 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	return faults;
 }
 
+/** Pictures by which people showed who they are: those that the events name are here until they say that they were deleted, and no others. */
+export function pictureFaults(db: Db, packet: string, events: readonly Recorded[]): string[] {
+	const gone = new Set(events.flatMap((event) => (event.type === 'PicturesDeleted' ? event.tries : [])));
+	return events.flatMap((event) => {
+		if (event.type !== 'IdentityHandedIn') return [];
+		const one = db
+			.prepare<[string], { packet: string; person: string; kind: string; handed: string; open: number }>(
+				`SELECT packet, person, kind, handed_at AS handed, locked_key IS NOT NULL AS open FROM identity_tries WHERE id = ?`
+			)
+			.get(event.try);
+		const kept = db
+			.prepare<[string], { side: string; digest: string }>('SELECT side, digest FROM identity_pictures WHERE try = ?')
+			.all(event.try);
+		const wanted = gone.has(event.try) ? [] : event.pictures;
+		const same =
+			one?.packet === packet &&
+			one.person === event.person &&
+			one.kind === event.kind &&
+			(one.open === 1) === !gone.has(event.try) &&
+			wanted.every(({ side, digest }) => kept.some((is) => is.side === side && is.digest === digest)) &&
+			(wanted.length > 0 || kept.length === 0);
+		return same ? [] : ['pictures by which somebody showed who they are are not those that its events name.'];
+	});
+}
+
 /** What does not hold between the tables. */
 export function tableFaults(db: Db): string[] {
 	const faults: string[] = [];
@@ -201,6 +226,8 @@ const OF_PACKETS = [
 	['passes', 'packet'],
 	['handed_in', 'packet'],
 	['packet_numbers', 'packet'],
+	['identity_tries', 'packet'],
+	['identities_known', 'packet'],
 	['private_words', 'packet']
 ] as const;
 const DIGESTS = [

@@ -8,7 +8,7 @@ import { linksOf, treeHead } from './packets/log';
 import { PRIVATE, veiledDigest } from './packets/private-words';
 import { accountFaults, folderFaults, officeFaults, programFaults } from './office-record/whole';
 import { intakeFaults } from './intakes/whole';
-import { isMedia, isMoment, rowFaults, tableFaults } from './check-tables';
+import { isMedia, isMoment, pictureFaults, rowFaults, tableFaults } from './check-tables';
 
 /** What was looked at and what is wrong, a sentence each. */
 export interface Soundness {
@@ -66,7 +66,9 @@ function checkPacket(db: Db, packet: string): string[] {
 	const kept = db.prepare<[string], string>('SELECT plan FROM packet_plans WHERE packet = ? ORDER BY plan').pluck();
 	if ([...new Set(plans)].sort().join() !== kept.all(packet).join())
 		faults.push(`Packet ${packet}: the lists say other plans than its events.`);
-	faults.push(...rowFaults(db, state, links).map((say) => `Packet ${packet}: ${say}`));
+	const events = links.map((link) => JSON.parse(link.body) as Recorded);
+	for (const say of [...rowFaults(db, state, links), ...pictureFaults(db, packet, events)])
+		faults.push(`Packet ${packet}: ${say}`);
 	const words = db.prepare('SELECT 1 FROM private_words WHERE digest = ? AND packet = ? AND person = ?');
 	for (const person of state.plan.people)
 		for (const part of PRIVATE) {

@@ -10,7 +10,7 @@ import {
 	type Plan,
 	type Recorded
 } from '../core/packet';
-import type { Verdict } from '../core/identity';
+import type { CheckFound, Verdict } from '../core/identity';
 import { doneWord } from '../core/route';
 
 /** How somebody was known, by the code of what was chosen; what was written instead stands as it is. */
@@ -84,6 +84,12 @@ const VERDICT: Record<Verdict, string> = {
 	again: 'it was not read surely, and counts as no try'
 };
 
+/** The checks that it lay at. */
+function decisive(verdict: Verdict, checks: readonly CheckFound[]): string {
+	const lay = verdict === 'right' ? [] : checks.filter((one) => one.outcome === verdict).map((one) => one.check);
+	return lay.length > 0 ? ` (${lay.join(', ')})` : '';
+}
+
 const JUDGED: Record<HowJudged, string> = {
 	'let through': 'to be let through',
 	'another try': 'to be let try again',
@@ -127,7 +133,7 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'IdentityHandedIn':
 			return `${person(event.person)} handed in pictures of a ${event.kind}: ${event.pictures.map((one) => `${one.side}, SHA-256 ${one.digest}`).join('; ')}.`;
 		case 'IdentityJudged':
-			return `The ID desk looked at what ${person(event.person)} handed in: ${VERDICT[event.verdict]} (${event.checks.map((one) => `${one.check}: ${one.outcome}, ${one.measure}`).join('; ')}).`;
+			return `The ID desk looked at what ${person(event.person)} handed in: ${VERDICT[event.verdict]}${decisive(event.verdict, event.checks)}.`;
 		case 'QuestionsAnswered':
 			return `${person(event.person)} answered what the office asked: ${event.right} of ${event.of} right, which is ${event.enough ? 'enough' : 'not enough'}.`;
 		case 'IdentityKnown':
@@ -137,7 +143,7 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'JudgedByOne':
 			return `One of the two who must agree about ${person(event.person)} judged: ${JUDGED[event.how]}${event.note ? `: ${isolated(event.note)}` : ''}.`;
 		case 'HoldReleased':
-			return `${person(event.person)} was ${event.how === 'let through' ? 'let through' : 'let try again'}${event.word ? `, with the word “${isolated(event.word)}”` : ''}${event.note ? `: ${isolated(event.note)}` : ''}.`;
+			return `${person(event.person)} was ${event.how === 'let through' ? (plan.people.find((p) => p.id === event.person)?.identity ? 'let through' : 'let through without a code') : 'let try again'}${event.word ? `, with the word “${isolated(event.word)}”` : ''}${event.note ? `: ${isolated(event.note)}` : ''}.`;
 		case 'PersonRefused':
 			return `The office did not take ${person(event.person)} for who they should be: ${isolated(event.note)}${event.others ? ' Others of their group can still do it.' : ''}`;
 		case 'PicturesDeleted':

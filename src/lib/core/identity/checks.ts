@@ -24,9 +24,13 @@ export type CheckName = (typeof CHECKS)[number];
 
 export type CheckOutcome = 'right' | 'wrong' | 'unsure' | 'again' | 'not looked at';
 
-export interface Check {
+/** What came of a check: all that a packet's record has of it, which everybody gets. */
+export interface CheckFound {
 	check: CheckName;
 	outcome: CheckOutcome;
+}
+
+export interface Check extends CheckFound {
 	/** what was measured, in few words */
 	measure: string;
 }
@@ -41,6 +45,8 @@ export interface SideRead {
 	faults: PictureFault[];
 	/** the lines of a zone, where one was found */
 	zone: string[] | null;
+	/** the line with the name was read alike at least twice: no check digit guards it */
+	nameSure: boolean;
 	/** other words on it, as they were read */
 	words: string[];
 }
@@ -84,7 +90,8 @@ export function judge(sides: readonly SideRead[], wanted: Wanted): Judged {
 		say('zone', none ? 'unsure' : 'again', 'no machine-readable zone was found');
 	} else {
 		say('zone', 'right', `${zone.format}, ${zone.lines.length} lines`);
-		ofZone(zone, wanted, say);
+		const sure = with_.some((one) => one.nameSure && one.zone!.join() === zone.lines.join());
+		ofZone(zone, sure, wanted, say);
 	}
 	say('sides', ...sameOnBoth(sides, zone ?? null, wanted));
 	say('face', wanted.asked.holder ? 'unsure' : 'not looked at', 'the ID desk compares no faces');
@@ -94,7 +101,7 @@ export function judge(sides: readonly SideRead[], wanted: Wanted): Judged {
 
 type Say = (check: CheckName, outcome: CheckOutcome, measure: string) => void;
 
-function ofZone(zone: Zone, wanted: Wanted, say: Say): void {
+function ofZone(zone: Zone, nameSure: boolean, wanted: Wanted, say: Say): void {
 	const { asked, today } = wanted;
 	say('digits', zone.faults.length > 0 ? 'again' : 'right', zone.faults.map(faultText).join(', ') || 'all hold');
 	say('kind', asked.kinds.includes(zone.kind) ? 'right' : 'wrong', zone.kind);
@@ -105,7 +112,7 @@ function ofZone(zone: Zone, wanted: Wanted, say: Say): void {
 	const found = nameAgainst(wanted.name, zone, wanted.lettersOff);
 	if (found.is === 'same') say('name', 'right', 'the same');
 	else if (found.is === 'near') say('name', 'right', `${found.letters} off`);
-	else if (found.is === 'other') say('name', 'wrong', 'another name');
+	else if (found.is === 'other') say('name', nameSure ? 'wrong' : 'again', 'another name');
 	else say('name', 'unsure', 'a script that zones have no letters for');
 	if (wanted.born === null) say('birth', 'not looked at', 'no date of birth to compare with');
 	else if (zone.born === null) say('birth', 'unsure', 'no day can be read');

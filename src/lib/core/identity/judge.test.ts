@@ -17,6 +17,7 @@ const side = (more: Partial<SideRead>): SideRead => ({
 	measures: MEASURES,
 	faults: [],
 	zone: null,
+	nameSure: true,
 	words: [],
 	...more
 });
@@ -59,6 +60,10 @@ describe('the ID desk', () => {
 		expect([misread.verdict, outcome(misread, 'digits')]).toEqual(['again', 'again']);
 		expect(misread.checks.find((one) => one.check === 'digits')?.measure).toMatch(/number \(check digit\)/);
 		expect(judge([side({})], wanted()).verdict).toBe('again');
+		expect(judge([side({ zone: zoneOf(MAREN), nameSure: false })], wanted({ name: 'Another One' })).verdict).toBe(
+			'again'
+		);
+		expect(judge([side({ zone: zoneOf(MAREN), nameSure: false })], wanted()).verdict).toBe('right');
 		expect(judge([side({ zone: zoneOf(MAREN), faults: ['blurred'] })], wanted()).verdict).toBe('again');
 	});
 	it('leaves to people: a face, a driving licence, a name in letters that zones have not, a day that can’t be read', () => {

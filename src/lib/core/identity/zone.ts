@@ -166,7 +166,7 @@ export function zoneLines(read: readonly string[]): string[] | null {
 	const formats = Object.entries(FORMATS) as [ZoneFormat, readonly [number, number]][];
 	for (const [format, [count, width]] of formats.toReversed()) {
 		for (let from = lines.length - count; from >= 0; from--) {
-			const some = lines.slice(from, from + count).map((line, i) => ofWidth(line, width, isNames(format, i)));
+			const some = lines.slice(from, from + count).map((line, i) => ofWidth(line, width, endsOpen(format, i)));
 			if (some.every((line) => line !== null) && begins(format, some[0]!))
 				return some.map((line, i) => inAlphabet(line, ALPHABETS[format][i]!));
 		}
@@ -174,16 +174,19 @@ export function zoneLines(read: readonly string[]): string[] | null {
 	return null;
 }
 
-const isNames = (format: ZoneFormat, line: number): boolean => line === (format === 'TD1' ? 2 : 0);
+/** Lines that end with fillers, and with no check digit. */
+const endsOpen = (format: ZoneFormat, line: number): boolean => line === 0 || (format === 'TD1' && line === 2);
 const begins = (format: ZoneFormat, line: string): boolean => (format === 'TD3' ? /^[PV]/ : /^[ACI]/).test(line);
 
 /** How many letters a line may have been read too many or too few. */
 const MISCOUNTED = 5;
 
-function ofWidth(line: string, width: number, names: boolean): string | null {
-	// a run of fillers is taken for letters that look alike: at the end of a name there are none
-	const clean = names
-		? line.replace(/<[<KCLSEXGIT1]{3,}$/, (run) => '<'.repeat(run.length))
+function ofWidth(line: string, width: number, ends: boolean): string | null {
+	// a run of fillers is taken for letters that look alike: where nothing but fillers can follow, they are none
+	const clean = ends
+		? line
+				.replace(/(?<=<<<)[<KCLSEXGIT1]+$/, (run) => '<'.repeat(run.length))
+				.replace(/[<KCL]{5,}[KCL]$/, (run) => '<'.repeat(run.length))
 		: line.replaceAll(/(?<=<)[KCLE](?=<)/g, '<');
 	if (clean.length === width) return clean;
 	if (Math.abs(clean.length - width) > MISCOUNTED) return null;

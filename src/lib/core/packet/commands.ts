@@ -1,5 +1,5 @@
 import type { Answers } from '../field';
-import type { Check, DocumentKind, IdentityWay, Verdict } from '../identity';
+import type { CheckFound, DocumentKind, IdentityWay, Verdict } from '../identity';
 import type {
 	Begun,
 	FollowedWhat,
@@ -56,7 +56,7 @@ export type Command =
 	| { do: 'keepAnswers'; person: string; fields: string[]; from: From }
 	| { do: 'enterCode'; person: string; right: boolean; most: number; from: From }
 	| { do: 'handInIdentity'; person: string; try: string; kind: DocumentKind; pictures: ShownPicture[]; from: From }
-	| { do: 'judgeIdentity'; person: string; try: string; verdict: Verdict; checks: Check[] }
+	| { do: 'judgeIdentity'; person: string; try: string; verdict: Verdict; checks: CheckFound[]; found: string }
 	| { do: 'answerQuestions'; person: string; right: number; of: number; enough: boolean; from: From }
 	| { do: 'knowIdentity'; person: string; way: IdentityWay; packet: string; at: string }
 	| { do: 'seePictures'; person: string; try: string; taken: boolean }

@@ -1,5 +1,5 @@
 import type { Answers } from '../field';
-import type { Check, DocumentKind, IdentityWay, Side, Verdict } from '../identity';
+import type { CheckFound, DocumentKind, IdentityWay, Side, Verdict } from '../identity';
 import type { PlanChange, SeenPart } from './correcting/changes';
 import type { PlanPerson } from './plan';
 import type { Channel, WordingWish } from './state';
@@ -97,7 +97,8 @@ export type PacketEvent =
 	| { type: 'CodeRight'; person: string; way: 'code' | Channel; from: From }
 	/** pictures of a document; the digests are those of the pictures, which are kept apart and deleted by themselves */
 	| { type: 'IdentityHandedIn'; person: string; try: string; kind: DocumentKind; pictures: ShownPicture[]; from: From }
-	| { type: 'IdentityJudged'; person: string; try: string; verdict: Verdict; checks: Check[] }
+	/** what came of each check; what was measured is kept with the pictures, and goes with them: `found` is its salted SHA-256 */
+	| { type: 'IdentityJudged'; person: string; try: string; verdict: Verdict; checks: CheckFound[]; found: string }
 	/** how many were right, never what was said */
 	| { type: 'QuestionsAnswered'; person: string; right: number; of: number; enough: boolean; from: From }
 	/** they showed it a while ago, for another packet, and are not asked again */

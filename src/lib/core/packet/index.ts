@@ -9,7 +9,7 @@ export {
 	type PlanChange,
 	type SeenPart
 } from './correcting';
-export type { Command, Judge, Names } from './commands';
+export type { Command, Names } from './commands';
 export { decide } from './decide';
 export { mustProve, stillToShow, triesLeft } from './deciding/identity';
 export type {
@@ -22,8 +22,7 @@ export type {
 	PacketEvent,
 	PageSeen,
 	PaperTaken,
-	Recorded,
-	ShownPicture
+	Recorded
 } from './events';
 export { evolve, fold, type PlanLookup } from './evolve';
 export {
@@ -67,7 +66,6 @@ export {
 	stillAt,
 	type Channel,
 	type Packet,
-	type Proof,
 	type SentPacket,
 	type Standing,
 	type WordingRequest

@@ -1,7 +1,8 @@
 import { cutText } from '../clean-text';
-import { kindOf, live, type Answers } from '../field';
+import { dayRead, kindOf, live, type Answers } from '../field';
 import { folded } from '../folded';
 import { isAddress, isPhone, localeOf, type Plan } from '../packet';
+import { foldedAnswer } from '../identity/answers';
 import { isRefusal } from '../refusal';
 import type { Given } from '../template';
 import { documentKey, type RowDocument } from './documents';
@@ -175,6 +176,15 @@ function fill(
 		if (!Number.isInteger(days) || days < 1 || days > 730)
 			return `“${cutText(cell, 60)}” is no number of days from 1 to 730.`;
 		given.days = days;
+		return null;
+	}
+	if (target.what === 'known') {
+		const left = foldedAnswer(target.as, target.as === 'date' ? (dayRead(cell, localeOf(plan)) ?? '') : cell);
+		if (left === '') return `“${cutText(cell, 60)}” can’t be compared with an answer.`;
+		given.known = {
+			...given.known,
+			[target.person]: { ...given.known?.[target.person], [target.question]: left }
+		};
 		return null;
 	}
 	if (target.what === 'answer') {

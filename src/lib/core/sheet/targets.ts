@@ -1,4 +1,5 @@
 import { groupOptions, kindOf, optionsOf, questionOf } from '../field';
+import type { KnownQuestion } from '../identity/asked';
 import { isMailed, isTexted, LOCALES, type Field, type Plan, type PlanPerson } from '../packet';
 import { openAnswers, openRoles, roleName } from '../template';
 
@@ -20,6 +21,8 @@ export type Target = {
 	| { what: 'days' }
 	| { what: 'person'; person: string; part: Part }
 	| { what: 'answer'; field: string }
+	/** what the office knows of somebody, asked of them before anything is shown */
+	| { what: 'known'; person: string; question: string; as: KnownQuestion['as'] }
 );
 
 const PARTS: Record<Part, { name: string; words: string[]; choices?: string[] }> = {
@@ -69,6 +72,20 @@ export function targetsOf(plan: Plan, documents = false): Target[] {
 		...(isMailed(person) ? [part(person, 'email', true)] : []),
 		...(isTexted(person) ? [part(person, 'phone', true)] : [])
 	]);
+	const known = plan.people.flatMap((person) =>
+		(person.identity?.questions?.asks ?? [])
+			.filter((ask) => ask.hash === '')
+			.map(({ id, ask, as }): Target => ({
+				id: `${person.id}.known.${id}`,
+				name: `${roleName(person)} is asked: ${ask}`,
+				needed: person.optional !== true,
+				words: [ask, `${roleName(person)} ${ask}`],
+				what: 'known',
+				person: person.id,
+				question: id,
+				as
+			}))
+	);
 	const answers = openAnswers(plan).map((field): Target => {
 		const choices = choicesOf(plan, field);
 		return {
@@ -89,6 +106,7 @@ export function targetsOf(plan: Plan, documents = false): Target[] {
 	]);
 	return [
 		...people,
+		...known,
 		...answers,
 		...(documents ? [DOCUMENT] : []),
 		{ id: 'title', name: 'Title', needed: false, words: ['title'], what: 'title' },

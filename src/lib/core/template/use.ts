@@ -14,6 +14,8 @@ export interface Given {
 		string,
 		Pick<PlanPerson, 'name' | 'email' | 'phone' | 'check' | 'note' | 'locale' | 'deliver'> | null
 	>;
+	/** what the office knows of somebody, folded: by person and question; who sends it makes hashes of it */
+	known?: Record<string, Record<string, string>>;
 	/** days to complete */
 	days?: number;
 	/** everybody's letter */
@@ -83,7 +85,9 @@ export function asRoles(plan: Plan, office: ReadonlySet<string>): Plan {
 /** The plan of a template with what was given for it. Optional roles that nobody took fall away. */
 export function used(template: Plan, given: Given): Plan {
 	const plan = given.document ? withPaper(template, given.document) : template;
-	const people = plan.people.map((person) => ({ ...person, ...(given.people?.[person.id] ?? {}) }));
+	const people = plan.people.map((person) =>
+		withKnown({ ...person, ...(given.people?.[person.id] ?? {}) }, given.known?.[person.id] ?? {}, () => GIVEN)
+	);
 	const filled = {
 		...plan,
 		title: given.title ?? plan.title,
@@ -101,4 +105,19 @@ export function used(template: Plan, given: Given): Plan {
 				(given.people?.[person.id] === null || `${person.name}${person.email}${person.phone ?? ''}`.trim() === '')
 		)
 		.reduce((left, person) => withoutPerson(left, person.id), filled);
+}
+
+/** Stands where a hash comes to stand: what was given is none yet, and fits no answer. */
+const GIVEN = 'given';
+
+/** Somebody with what is known of them, each as its hash. */
+export function withKnown(
+	person: PlanPerson,
+	known: Readonly<Record<string, string>>,
+	hash: (folded: string) => string
+): PlanPerson {
+	const questions = person.identity?.questions;
+	if (!questions || Object.keys(known).length === 0) return person;
+	const asks = questions.asks.map((ask) => (known[ask.id] ? { ...ask, hash: hash(known[ask.id]!) } : ask));
+	return { ...person, identity: { ...person.identity!, questions: { ...questions, asks } } };
 }

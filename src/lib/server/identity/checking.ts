@@ -8,7 +8,7 @@ import { act, packetState } from '../packets/act';
 import { standInDesk } from './desk';
 import { note } from './showing';
 import { identitySetting } from './setting';
-import { pictureBytes, picturesOf, readTry } from './store';
+import { keepFound, pictureBytes, picturesOf, readTry } from './store';
 
 export interface IdentityJob {
 	packet: string;
@@ -46,12 +46,14 @@ export async function checkIdentity(house: House, job: IdentityJob, done: () => 
 	});
 	if (typeof found === 'string') return found;
 	return inTransaction(house.db, () => {
-		const { verdict, checks } = found;
+		const { verdict } = found;
+		const checks = found.checks.map(({ check, outcome }) => ({ check, outcome }));
+		const digest = keepFound(house, one.id, found.checks);
 		const after = act(
 			house,
 			job.packet,
 			{ kind: 'pellum' },
-			{ do: 'judgeIdentity', person: person.id, try: one.id, verdict, checks }
+			{ do: 'judgeIdentity', person: person.id, try: one.id, verdict, checks, found: digest }
 		);
 		if (!isRefusal(after) && verdict === 'right') note(house, after, person.id, 'document');
 		done();

@@ -4,15 +4,34 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { drawnDocument } from '../../../../demo/identity/drawn';
 import { photographed } from '../../../../demo/identity/photographed';
 import type { Specimen } from '../../../../demo/identity/specimens';
-import { account, FROM, linkTo, mails, ok, out, testHouse, visitor, type TestHouse } from '../../../../e2e/kit/house';
+import {
+	account,
+	FROM,
+	idle,
+	linkTo,
+	mails,
+	ok,
+	out,
+	realPlan,
+	signs,
+	testHouse,
+	visitor,
+	type TestHouse
+} from '../../../../e2e/kit/house';
 import { pdf } from '../../../../e2e/kit/pdfs';
 import { foldedAnswer, type IdentityAsked } from '../../core/identity';
 import { stillToShow } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
 import { closePool } from '../../press';
+import { openPdf } from '../../press/pdfium';
+import { howShown } from '../../words/shown';
+import { newBatch, readBatch, runBatch, verdictsOf } from '../batches';
+import { readBlob } from '../blobs';
+import { csvForSpreadsheets } from '../csv';
+import { newTemplate, putInUse } from '../templates';
 import { checkData } from '../check';
 import { needsYou } from '../desk';
-import { packetState } from '../packets/act';
+import { act, packetState } from '../packets/act';
 import { auditRecord, eventsOf } from '../packets/log';
 import { hashedCode } from '../packets/codes';
 import { finish, openAndConsent, signingView, visit } from '../signing';
@@ -30,6 +49,7 @@ import {
 	shownPicture,
 	spareKnown
 } from '.';
+import { keepFound, keepPicture, openTry } from './store';
 
 const MAREN: Specimen = {
 	kind: 'passport',
@@ -85,6 +105,28 @@ async function shows(picture: Uint8Array) {
 	await t.runner.drain();
 }
 
+/** A try that did not hold, without the desk's reading, which takes seconds. */
+function failed() {
+	const { packet, person } = maren();
+	const of = openTry(t.house, packet.packet, person.id);
+	const measures = { width: 1600, height: 1200, light: 150, sharp: 900, glare: 0, cut: 0, document: 55, faults: [] };
+	keepPicture(t.house, of, 'front', pictures.good, measures);
+	ok(handInIdentity(t.house, maren(), 'passport', FROM));
+	const check = { check: 'expiry', outcome: 'wrong' } as const;
+	const found = keepFound(t.house, of.id, [{ ...check, measure: '2020-02-28' }]);
+	const by = { kind: 'pellum' } as const;
+	ok(
+		act(t.house, packet.packet, by, {
+			do: 'judgeIdentity',
+			person: person.id,
+			try: of.id,
+			verdict: 'wrong',
+			checks: [check],
+			found
+		})
+	);
+}
+
 describe('a document with pictures', () => {
 	it('is asked for before anything is shown, judged by the desk, and then the page goes on', async () => {
 		const packet = await asking({ document: DOCUMENT });
@@ -105,6 +147,9 @@ describe('a document with pictures', () => {
 		expect(await addIdentityPicture(t.house, maren(), 'front', pictures.cat)).toMatchObject({
 			faults: expect.arrayContaining(['not a document'])
 		});
+		// forty of them leave one: each takes the place of the one before
+		for (let i = 0; i < 3; i++) ok(await addIdentityPicture(t.house, maren(), 'front', pictures.cat));
+		expect(t.house.db.prepare('SELECT count(*) FROM identity_pictures').pluck().get()).toBe(1);
 		const film = new TextEncoder().encode('\0\0\0\x18ftypmp42 a film');
 		for (const none of [film, await pdf(1), new Uint8Array(0)])
 			expect(await addIdentityPicture(t.house, maren(), 'front', none)).toMatchObject({ code: 'not-a-picture' });
@@ -158,7 +203,8 @@ describe('a document with pictures', () => {
 			expect(state(packet).status).toBe('held');
 			const judged = eventsOf(t.house.db, packet).find((event) => event.type === 'IdentityJudged');
 			expect(judged).toMatchObject({ verdict });
-			expect(JSON.stringify(judged)).toContain('the stand-in was told');
+			const [one] = ok(identityLook(t.house, tamsin, packet, 'maren')).tries;
+			expect(one!.checks.find(({ check }) => check === 'forgery')?.measure).toContain('the stand-in was told');
 			ok(withdraw(t.house, t.odile, packet, 'over'));
 		}
 	});
@@ -168,7 +214,7 @@ describe('looking at it', () => {
 	let packet: string;
 	beforeEach(async () => {
 		packet = await asking({ document: DOCUMENT, tries: 1 });
-		await shows(pictures.expired);
+		failed();
 	});
 
 	it('shows pictures only once they are asked for, to whoever may judge; each look is in the record', async () => {
@@ -203,6 +249,8 @@ describe('looking at it', () => {
 		expect(row.bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]))).toBe(false);
 		expect(row.bytes.includes(Buffer.from('JFIF'))).toBe(false);
 		expect(t.house.db.prepare('SELECT count(*) FROM blobs WHERE media = ?').pluck().get('image/jpeg')).toBe(0);
+		// nor is what was measured: everybody gets the record
+		expect(JSON.stringify(auditRecord(t.house.db, packet))).not.toMatch(/2020-02-28|1600×/);
 		expect(JSON.stringify(auditRecord(t.house.db, packet))).toMatch(/"digest\\*":\\*"[0-9a-f]{64}/);
 	});
 
@@ -215,7 +263,7 @@ describe('looking at it', () => {
 		});
 		await t.runner.drain();
 		expect(mails(t.house, 'maren@post.example').at(-1)!.text).toContain('The new one, please.');
-		await shows(pictures.expired);
+		failed();
 		expect(judgeHeld(t.house, tamsin, packet, 'maren', 'refuse', { note: ' ' })).toMatchObject({
 			code: 'note-missing'
 		});
@@ -223,7 +271,7 @@ describe('looking at it', () => {
 		expect(signingView(t.house, maren()).state).toBe('turn');
 
 		const other = await asking({ document: DOCUMENT, tries: 1 });
-		await shows(pictures.expired);
+		failed();
 		const link = linkTo(t.house, 'maren@post.example');
 		ok(judgeHeld(t.house, tamsin, other, 'maren', 'refuse', { note: 'A stranger, by the picture.' }));
 		expect(state(other)).toMatchObject({ status: 'declined', reason: '' });
@@ -242,7 +290,7 @@ describe('looking at it', () => {
 			maren: { name: 'Maren Lindqvist', identity: { document: DOCUMENT, tries: 1 } },
 			odile: { email: 'Odile@Brindlevale.example' }
 		});
-		await shows(pictures.expired);
+		failed();
 		expect(judgeHeld(t.house, t.odile, named, 'maren', 'let through', { note: 'x' })).toMatchObject({
 			code: 'takes-part'
 		});
@@ -349,4 +397,62 @@ describe('what the office knows', () => {
 		expect(answerQuestions(t.house, maren(), { a: 'x' }, FROM)).toMatchObject({ code: 'not-proved' });
 		expect(isRefusal(await addIdentityPicture(t.house, maren(), 'front', pictures.cat))).toBe(true);
 	});
+});
+
+describe('what the office knows, from a sheet', () => {
+	it('each row has its own answers, kept as hashes; one that can’t be compared is said before anything goes', async () => {
+		const plan = await realPlan(t.house, [['borrower']]);
+		const questions = { asks: [{ id: 'q', ask: 'Instrument', as: 'text' as const, hash: '' }], right: 1 };
+		const draft = newTemplate(t.house, t.odile, {
+			...plan,
+			people: [{ ...plan.people[0]!, role: 'Borrower', name: '', email: '', identity: { questions, tries: 3 } }]
+		});
+		const { template } = ok(putInUse(t.house, t.odile, draft.id, draft.revision, 'first'));
+		const lines = [
+			['Name', 'E-mail', 'Instrument'],
+			['Maren Lindqvist', 'maren@post.example', 'Viola d’amore'],
+			['Kit Aldous', 'kit@post.example', '…'],
+			['Zoë Okoro', 'zoe@post.example', 'Cello']
+		];
+		const batch = ok(
+			await newBatch(
+				t.house,
+				t.odile,
+				template,
+				'loans.csv',
+				new TextEncoder().encode(csvForSpreadsheets(lines[0]!, lines.slice(1)))
+			)
+		);
+		const { verdicts } = ok(verdictsOf(t.house, t.odile, ok(readBatch(t.house, batch.id))));
+		expect(verdicts.map((one) => one.is)).toEqual(['ready', 'faulty', 'ready']);
+		ok(runBatch(t.house, t.odile, batch.id));
+		await idle(t);
+		const json = t.house.db.prepare<[], string>('SELECT json FROM plans').pluck().all().join('\n');
+		expect(json).not.toMatch(/violadamore|cello/i);
+		const her = visitor(t.house, 'maren@post.example');
+		expect(answerQuestions(t.house, her, { q: 'cello' }, FROM)).toMatchObject({ code: 'answers-wrong' });
+		expect(answerQuestions(t.house, her, { q: 'viola damore' }, FROM)).toEqual({ right: true });
+		expect(answerQuestions(t.house, visitor(t.house, 'zoe@post.example'), { q: 'CELLO' }, FROM)).toEqual({
+			right: true
+		});
+	});
+});
+
+it('the evidence sheet says how each showed who they are, in words', async () => {
+	const packet = await asking({ document: DOCUMENT });
+	await shows(pictures.good);
+	expect(howShown(eventsOf(t.house.db, packet), 'maren')).toBe(
+		'by pictures of a document (passport), which the ID desk found to hold on 2026-11-24'
+	);
+	await signs(t, 'maren@post.example');
+	await t.runner.drain();
+	const { evidence } = state(packet);
+	const sheet = await openPdf(new Uint8Array(readBlob(t.house.db, evidence!)!.bytes));
+	if (typeof sheet === 'string') throw new Error(sheet);
+	const words = sheet
+		.words(0)
+		.map((word) => word.text)
+		.join(' ');
+	sheet.close();
+	expect(words).toContain('Showed who they are by pictures of a document (passport)');
 });

@@ -1,6 +1,5 @@
 export { checkIdentity, type IdentityJob } from './checking';
 export { forgetPictures } from './forgetting';
 export { identityLook, judgeHeld, picturesZip, showPictures, shownPicture } from './judging';
-export { DESK_MODES, deskMode, identitySetting, setDeskMode, setIdentity, type DeskMode } from './setting';
+export { DESK_MODES, deskMode, identitySetting, setDeskMode, setIdentity } from './setting';
 export { addIdentityPicture, answerQuestions, handInIdentity, spareKnown } from './showing';
-export { picturesOf, triesOf } from './store';

@@ -19,7 +19,7 @@ import { act, office, packetState } from '../packets/act';
 import { eventsOf } from '../packets/log';
 import { keyFor } from '../secrets';
 import { identitySetting } from './setting';
-import { pictureBytes, picturesOf, readTry, triesOf, type Try } from './store';
+import { foundOf, pictureBytes, picturesOf, readTry, triesOf, type Try } from './store';
 
 /** Looking at it: somebody of the office judges who could not show who they are, or of whom a machine can't be sure. */
 
@@ -63,7 +63,9 @@ function lookedAt(house: House, one: Try, events: Recorded[]): LookedAt {
 		at: one.handedAt!,
 		deleted: one.deleted,
 		verdict: judged?.type === 'IdentityJudged' ? judged.verdict : null,
-		checks: judged?.type === 'IdentityJudged' ? judged.checks : [],
+		checks:
+			foundOf(house, one.id) ??
+			(judged?.type === 'IdentityJudged' ? judged.checks.map((found) => ({ ...found, measure: '' })) : []),
 		pictures: picturesOf(house.db, one.id).map(({ side, digest }) => ({ side, digest }))
 	};
 }

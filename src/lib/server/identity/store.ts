@@ -1,7 +1,9 @@
-import type { Measures, PictureFault, Side } from '../../core/identity';
+import { randomBytes } from 'node:crypto';
+import { canonicalJson } from '../../core/audit';
+import { SIDES, type Check, type Measures, type PictureFault, type Side } from '../../core/identity';
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
-import { newId, sha256Bytes } from '../ids';
+import { newId, sha256Bytes, sha256Text } from '../ids';
 import { lockBytes, newLockedKey, openKey, unlockBytes } from './vault';
 
 /** A try to show a document: its pictures, until they are deleted. */
@@ -87,10 +89,11 @@ export function keepPicture(
 export function picturesOf(db: Db, id: string): KeptPicture[] {
 	return db
 		.prepare<[string], { side: Side; digest: string; measures: string }>(
-			'SELECT side, digest, measures FROM identity_pictures WHERE try = ? ORDER BY side'
+			'SELECT side, digest, measures FROM identity_pictures WHERE try = ?'
 		)
 		.all(id)
-		.map((row) => ({ ...row, measures: JSON.parse(row.measures) as KeptPicture['measures'] }));
+		.map((row) => ({ ...row, measures: JSON.parse(row.measures) as KeptPicture['measures'] }))
+		.toSorted((a, b) => SIDES.indexOf(a.side) - SIDES.indexOf(b.side));
 }
 
 /** A picture as it was kept (JPEG); null where it is not there any more. */
@@ -101,16 +104,37 @@ export function pictureBytes(house: House, id: string, side: string): Buffer | n
 	return row ? unlockBytes(keyOf(house, id), row.bytes) : null;
 }
 
+/** Keeps what the desk has found; gives the digest by which the record holds it, salted, since a birthday is soon guessed. */
+export function keepFound(house: House, id: string, checks: Check[]): string {
+	const found = canonicalJson({ salt: randomBytes(16).toString('hex'), checks });
+	house.db
+		.prepare('UPDATE identity_tries SET found = ? WHERE id = ?')
+		.run(lockBytes(keyOf(house, id), new TextEncoder().encode(found)), id);
+	return sha256Text(found);
+}
+
+/** What was measured; null where it is gone with its pictures, or was never there. */
+export function foundOf(house: House, id: string): Check[] | null {
+	const row = house.db
+		.prepare<[string], { found: Buffer | null }>(
+			'SELECT found FROM identity_tries WHERE id = ? AND locked_key IS NOT NULL'
+		)
+		.get(id);
+	return row?.found
+		? (JSON.parse(unlockBytes(keyOf(house, id), row.found).toString()) as { checks: Check[] }).checks
+		: null;
+}
+
 export function markHandedIn(db: Db, id: string, kind: string, at: string): void {
 	db.prepare('UPDATE identity_tries SET kind = ?, handed_at = ? WHERE id = ?').run(kind, at, id);
 }
 
-/** Pictures and key go; that there was a try stays. */
+/** Pictures, what was measured, and their key go; that there was a try stays. */
 export function deletePictures(db: Db, ids: readonly string[]): void {
 	inTransaction(db, () => {
 		for (const id of ids) {
 			db.prepare('DELETE FROM identity_pictures WHERE try = ?').run(id);
-			db.prepare('UPDATE identity_tries SET locked_key = NULL WHERE id = ?').run(id);
+			db.prepare('UPDATE identity_tries SET locked_key = NULL, found = NULL WHERE id = ?').run(id);
 		}
 	});
 }

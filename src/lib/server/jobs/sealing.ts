@@ -3,6 +3,7 @@ import { addressOf, planOfRecord, type PlanPerson, type Recorded, type SentPacke
 import { acts, doneWord } from '../../core/route';
 import { sealEvidenceInWorker, sealPaperInWorker, unseenInWorker, type Evidence, type Mark } from '../../press';
 import { inWords } from '../../words/record';
+import { howShown } from '../../words/shown';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
@@ -90,6 +91,7 @@ function evidenceOf(
 				did: didWhat(packet, person),
 				when: end ? moment(end.at) : '',
 				from: end ? `from ${end.from.address}, ${end.from.device}` : '',
+				known: howShown(events, person.id),
 				mark: end ? signatureOf(house, packet, person.id) : null,
 				shown: end?.shown ?? ''
 			};
@@ -119,7 +121,10 @@ function evidenceOf(
 function didWhat(packet: SentPacket, { id, duty }: PlanPerson): string {
 	const standing = packet.people[id]!;
 	if (standing.is === 'skipped') return standing.why === 'rule' ? 'left out by a rule' : 'spared: another one did it';
-	if (standing.is === 'declined') return 'declined; another one of the group did it';
+	if (standing.is === 'declined')
+		return standing.reason === ''
+			? 'not taken for who they should be; another one of the group did it'
+			: 'declined; another one of the group did it';
 	return acts(duty) ? doneWord(duty) : 'gets a copy';
 }
 

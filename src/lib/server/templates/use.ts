@@ -1,10 +1,11 @@
 import type { Plan, SentPacket } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { lockedChange, used, type Given } from '../../core/template';
+import { lockedChange, used, withKnown, type Given } from '../../core/template';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { freezePlan } from '../packets/act';
+import { hashedCode } from '../packets/codes';
 import { newDraft, type Draft } from '../packets/drafts';
 import { sendPlan, trimmed } from '../packets/sending';
 import { isPaper } from '../papers';
@@ -59,6 +60,12 @@ export function sendUsed(
 	given: Given,
 	batch?: string
 ): SentPacket | Refusal {
-	const plan = used(template, given);
+	const filled = used(template, given);
+	const plan = {
+		...filled,
+		people: filled.people.map((person) =>
+			withKnown(person, given.known?.[person.id] ?? {}, (answer) => hashedCode(house, answer))
+		)
+	};
 	return lockedChange(template, plan) ?? sendPlan(house, account, trimmed(plan), { batch });
 }

@@ -44,7 +44,8 @@
 		{/if}
 		{#if one}
 			<p class="pb-3">
-				A {one.kind}. {one.verdict ? VERDICT[one.verdict] : 'The ID desk has not looked yet.'}
+				{one.kind === 'identity card' ? 'An' : 'A'}
+				{one.kind}. {one.verdict ? VERDICT[one.verdict] : 'The ID desk has not looked yet.'}
 			</p>
 			{#if one.deleted}
 				<p class="pb-3">The pictures have been deleted, as they are after their time. What was found stays.</p>
@@ -77,7 +78,7 @@
 					{#each one.checks as { check, outcome, measure } (check)}
 						<tr class="border-t border-hairline align-baseline">
 							<th class="py-1 pe-3 text-start font-normal" scope="row">{CHECK[check]}</th>
-							<td class="pe-3 {OUTCOME[outcome].look}">{OUTCOME[outcome].say}</td>
+							<td class="whitespace-nowrap pe-3 {OUTCOME[outcome].look}">{OUTCOME[outcome].say}</td>
 							<td class="tabular-nums">{measure}</td>
 						</tr>
 					{/each}

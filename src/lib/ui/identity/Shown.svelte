@@ -21,7 +21,7 @@
 	</figcaption>
 	<!-- what is larger than its room is moved by scrolling, also by keys -->
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-	<div class="h-80 overflow-auto" tabindex="0" role="region" aria-label="{name}, picture">
+	<div class="h-72 overflow-auto" tabindex="0" role="region" aria-label="{name}, picture">
 		<img
 			{src}
 			alt="{name}, as it was handed in"

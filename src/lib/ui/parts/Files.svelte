@@ -14,6 +14,7 @@
 		disabled = false,
 		capture,
 		compact = false,
+		large = false,
 		bare = false,
 		busy = '',
 		say = { choose: 'Choose a file', drop: 'or drop it here' },
@@ -32,6 +33,8 @@
 		capture?: 'environment';
 		/** a button only, without the place to drop on */
 		compact?: boolean;
+		/** that button for fingers, as on the signing page */
+		large?: boolean;
 		/** only what {@link choose} opens */
 		bare?: boolean;
 		/** what is under way, in words */
@@ -92,7 +95,10 @@
 	/>{/snippet}
 {#if bare}{@render field()}
 {:else if compact}
-	<label class="button cursor-pointer focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-thread"
+	<label
+		class="button {large
+			? 'large'
+			: ''} cursor-pointer focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-thread"
 		>{busy || label}{@render field()}</label
 	>
 {:else}

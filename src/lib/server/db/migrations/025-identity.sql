@@ -6,6 +6,8 @@ CREATE TABLE identity_tries (
 	person TEXT NOT NULL,
 	kind TEXT NOT NULL,
 	locked_key BLOB,
+	-- what was measured, under the same key
+	found BLOB,
 	begun_at TEXT NOT NULL,
 	handed_at TEXT
 ) STRICT;

@@ -151,7 +151,7 @@
 						>
 						{#if one.hash === '' && !bench.asTemplate}<button
 								type="button"
-								class="link text-[13px]"
+								class="whitespace-nowrap text-[13px] text-thread underline"
 								onclick={() => {
 									question = one.ask;
 									as = one.as;
@@ -159,7 +159,7 @@
 							>{/if}
 						<button
 							type="button"
-							class="link text-[13px]"
+							class="whitespace-nowrap text-[13px] text-thread underline"
 							onclick={() => {
 								const asks = questions.asks.filter(({ id }) => id !== one.id);
 								ask({ questions: { asks, right: Math.max(1, Math.min(questions.right, asks.length)) } });
@@ -234,11 +234,11 @@
 			options={numbers(MOST.tries)}
 			onchoose={(n) => ask({ tries: Number(n) })}
 		/>
-		<label
+		<label class="grid gap-1"
 			>Not asked again for so many days <span class="text-quiet"
 				>empty: asked each time; the settings say how long at most</span
 			><input
-				class="input mt-1 w-28!"
+				class="input w-28!"
 				type="number"
 				min="1"
 				max={MOST.days}

@@ -44,6 +44,7 @@
 		<Files
 			label={words()('answer.photo')}
 			compact
+			large
 			accept="image/*"
 			capture="environment"
 			busy={busy ? words()('answer.handing') : ''}

@@ -120,6 +120,7 @@
 					{/if}
 					<Files
 						compact
+						large
 						label={words()('show.file')}
 						accept="image/jpeg,image/png,image/webp,image/heic"
 						disabled={busy !== null}

@@ -28,7 +28,7 @@
 
 <main id="main" class="mx-auto max-w-md px-5 py-8 text-[17px] leading-7">
 	<h2 class="pb-2 text-xl">{words()('show.title')}</h2>
-	<p class="pb-4 text-[15px] leading-6 text-quiet">{words()('show.text')}</p>
+	{#if documents}<p class="pb-4 text-[15px] leading-6 text-quiet">{words()('show.text')}</p>{/if}
 	{#if view.word}<p class="mb-4 border-s-[3px] border-thread ps-3">{view.word}</p>{/if}
 	{#if view.looking}
 		<p class="border-t border-hairline pt-4" role="status">{words()('show.looking')}</p>

@@ -19,9 +19,9 @@
 		</p>
 		<form method="POST" class="grid gap-4" use:enhance={keepFilled}>
 			<fieldset class="grid gap-4" disabled={!data.owner}>
-				<label
+				<label class="grid gap-1"
 					>Not asked again for so many days at most <span class="text-quiet">0: asked each time</span><input
-						class="input mt-1 w-28!"
+						class="input w-28!"
 						type="number"
 						name="known"
 						min="0"
@@ -42,9 +42,9 @@
 						disabled={!data.owner}
 					/>
 				</div>
-				<label
+				<label class="grid gap-1"
 					>Letters that may be off in one part of a name<input
-						class="input mt-1 w-28!"
+						class="input w-28!"
 						type="number"
 						name="lettersOff"
 						min="0"
@@ -53,9 +53,9 @@
 						value={kept.lettersOff}
 					/></label
 				>
-				<label
+				<label class="grid gap-1"
 					>Pictures are deleted so many days after the end<input
-						class="input mt-1 w-28!"
+						class="input w-28!"
 						type="number"
 						name="keep"
 						min="1"
