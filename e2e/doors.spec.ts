@@ -101,12 +101,16 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/pictures/[digest]': { look: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/packets/[id]/copies/[what]': { look: ['viewer', 'preparer', 'owner'] },
+	'/packets/[id]/identity/[person]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/packets/[id]/identity/[person]/zip': { look: ['preparer', 'owner'] },
+	'/packets/[id]/identity/[person]/[try]/[side]': { look: ['preparer', 'owner'] },
 	'/packets/[id]/sign': { do: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]/template': { do: ['preparer', 'owner'] },
 	'/people': { look: ['viewer', 'preparer', 'owner'] },
 	'/records': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
 	'/settings/holidays': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
+	'/settings/identity': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
 	'/settings/outside': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings/accounts': { look: ['owner'], do: ['owner'] },
 	'/settings/folders': { look: ['owner'], do: ['owner'] },
@@ -133,6 +137,8 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/s/[token]/consent': 'signer',
 	'/s/[token]/guest': 'signer',
 	'/s/[token]/hand-over': 'signer',
+	'/s/[token]/identity': 'signer',
+	'/s/[token]/questions': 'signer',
 	'/s/[token]/language': 'signer',
 	'/s/[token]/reading/[paper]': 'signer',
 	'/s/[token]/seen': 'signer',
@@ -186,6 +192,9 @@ const fill = (route: string, token = 't'.repeat(43)) =>
 		.replace('[name]', 'x')
 		.replace('[paper]', 'paper')
 		.replace('[follow]', 'x')
+		.replace('[person]', 'x')
+		.replace('[try]', 'x')
+		.replace('[side]', 'front')
 		.replace('[id]', 'x');
 
 test('every route of the build has a row, here and in the server’s own table', async () => {

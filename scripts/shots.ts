@@ -9,7 +9,6 @@ import { engagement } from '../demo/documents';
 import { FORMS } from '../demo/forms';
 import { PASSWORD } from '../demo/password';
 import { BROWSER } from '../e2e/kit/browser';
-import { takesPart } from '../e2e/kit/draft';
 import { pictureOf } from '../e2e/kit/pictures';
 
 /** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
@@ -55,6 +54,15 @@ try {
 	await pressInList(desk, 'Guest engagement, A. Dube');
 	await drawn(desk);
 	await shot(desk, 'packet');
+	await desk.goto(`${origin}/desk`);
+	const held = desk.locator('li', { hasText: 'Elodie Marchetti could not show who they are' });
+	await held.getByRole('link', { name: 'Look at it' }).click();
+	await desk.getByRole('link', { name: 'Look at it' }).click();
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByRole('button', { name: 'Show the pictures' }).click();
+	await desk.getByRole('img', { name: 'Back, as it was handed in' }).waitFor();
+	await desk.waitForTimeout(500);
+	await shot(desk, 'identity');
 	await desk.goto(`${origin}/desk`);
 	await desk.locator('li', { hasText: 'Expense claim, October tour' }).getByRole('link', { name: 'Go on' }).click();
 	await drawn(desk);
@@ -210,38 +218,6 @@ try {
 	await desk.getByText('20 of 53 sent').waitFor();
 	await shot(desk, 'batch-running');
 	await pace('');
-	await desk.goto(`${origin}/stand-ins`);
-	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-	await desk.getByRole('button', { name: 'An hour on' }).click();
-	await desk.goto(batch);
-	await desk.getByRole('button', { name: 'Nothing to send' }).waitFor({ timeout: 60_000 });
-	for (const stewards of [
-		[0, 2, 4, 5],
-		[6, 7, 9],
-		[10, 11],
-		[13, 14, 15]
-	]) {
-		for (const n of stewards) {
-			await desk.goto(`${origin}/stand-ins?to=s${n}@post.example`);
-			await desk.getByRole('link', { name: /To sign/ }).click();
-			const link = await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href');
-			const page = await takesPart(browser, origin + link);
-			await page.getByRole('button', { name: /handwriting 1/ }).click();
-			await page.getByRole('button', { name: /^Sign as/ }).click();
-			await page.getByRole('heading', { name: 'Signed' }).waitFor();
-			await page.context().close();
-		}
-		await desk.goto(`${origin}/stand-ins`);
-		await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-		const clock = desk.getByTestId('clock');
-		const before = await clock.textContent();
-		await desk.getByRole('button', { name: 'A day on' }).click();
-		while ((await clock.textContent()) === before) await desk.waitForTimeout(50);
-	}
-	await desk.goto(`${batch}?show=gone`);
-	await desk.getByText('12 have').waitFor();
-	await desk.waitForTimeout(500);
-	await shot(desk, 'batch-out');
 	const dark = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' });
 	await dark.context().addCookies(await desk.context().cookies());
 	await dark.goto(`${origin}/desk`);

@@ -187,15 +187,18 @@ export async function picturesInWorker(pictures: Uint8Array[], following?: Follo
 	}
 }
 
-/** A Word document as a PDF, in a worker with a time and memory bound. */
+/**
+ * A Word document as a PDF, in a worker with a time and memory bound.
+ * @param time of its own work, in ms of a processor's, whatever the markup holds; LibreOffice's time is its own
+ */
 export async function wordInWorker(
 	bytes: Uint8Array,
 	changes: 'ask' | 'accepted' | 'before',
-	following?: Following
+	following?: Following,
+	time = TIME.word
 ): Promise<Written | Refusal> {
-	// its own work ends in ten seconds, whatever the markup holds; LibreOffice's time is its own
 	const lane = bytes.length <= SMALL ? 'short' : 'long';
-	let left = TIME.word;
+	let left = time;
 	try {
 		const begun = performance.now();
 		const read = await inLane<Read | Refusal>('readWord', { bytes, changes }, { lane, time: left, ...following });

@@ -172,11 +172,12 @@ it.each([
 		'one run of half a million letters',
 		{ 'word/document.xml': body(`<w:p><w:r><w:t>${'x'.repeat(500_000)}</w:t></w:r></w:p>`) }
 	]
-])('hostile markup ends in ten seconds: %s', async (_, parts) => {
+])('hostile markup ends when its time is over: %s', async (_, parts) => {
 	process.env['PELLUM_OFFICE'] = '';
 	const start = process.cpuUsage();
-	const made = await wordInWorker(docx(['x'], [], parts), 'ask');
+	// two seconds here, ten where it is not a test
+	const made = await wordInWorker(docx(['x'], [], parts), 'ask', {}, 2000);
 	expect('refused' in made ? made.say : made.by).toBeTruthy();
-	// ten of work, of a processor's time since a busy machine has less of it; the rest is this test's own unfolding
-	expect(process.cpuUsage(start).user).toBeLessThan(25_000_000);
+	// of a processor's time, since a busy machine has less of it; the rest is this test's own unfolding
+	expect(process.cpuUsage(start).user).toBeLessThan(9_000_000);
 });

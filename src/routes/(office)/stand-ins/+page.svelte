@@ -140,7 +140,7 @@
 		</p>
 		<form method="POST" action="?/desk" use:enhance={keepFilled} class="flex flex-wrap items-end gap-2 pt-2">
 			<Choice label="It answers" name="mode" value={mode} options={DESK} onchoose={(one) => (mode = one)} />
-			<button class="button">Save<span class="unseen"> how the ID desk answers</span></button>
+			<button class="button">Set<span class="unseen"> how the ID desk answers</span></button>
 		</form>
 		<h2 class="pt-8 text-[17px]">Time-stamp authority</h2>
 		<p class="pt-2 text-[14px]">Answers RFC 3161 requests at <span class="font-mono">/stand-ins/time-stamp</span>.</p>
