@@ -1,9 +1,9 @@
-import type { IdentityWay } from '../identity';
 import { corrected } from './correcting/evolve';
 import type { Recorded } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
+import { agreement, judged, prove, shownOr } from './proofs';
 import { channelsOf } from './reach';
-import { initial, isOpen, NOTHING_SHOWN, type Packet, type Proof, type SentPacket, type Standing } from './state';
+import { initial, isOpen, NOTHING_SHOWN, type Packet, type SentPacket, type Standing } from './state';
 
 /** Finds a frozen plan by the SHA-256 of its canonical JSON. */
 export type PlanLookup = (digest: string) => Plan;
@@ -184,9 +184,11 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 					: state;
 			const bounced = { ...now.bounced, [event.person]: [] };
 			const { [event.person]: _told, ...toTell } = now.toTell;
+			// it may be somebody else who reads it there
+			const { [event.person]: _proof, ...proofs } = now.proofs;
 			return event.channel === 'text'
-				? { ...now, bounced, toTell, phones: { ...state.phones, [event.person]: event.now } }
-				: { ...now, bounced, toTell, addresses: { ...state.addresses, [event.person]: event.now } };
+				? { ...now, bounced, toTell, proofs, phones: { ...state.phones, [event.person]: event.now } }
+				: { ...now, bounced, toTell, proofs, addresses: { ...state.addresses, [event.person]: event.now } };
 		}
 		case 'FolderChanged':
 			return { ...state, folder: event.now };
@@ -275,39 +277,11 @@ function freed(state: Extract<SentPacket, { status: 'held' }>): SentPacket {
 	return { ...rest, status: 'out' };
 }
 
-function agreement(event: Extract<Recorded, { type: 'JudgedByOne' }>): Proof['agreed'][number] {
-	const { by } = event;
-	return by.kind === 'office'
-		? { account: by.account, name: by.name, how: event.how }
-		: { account: '', name: '', how: event.how };
-}
-
-const shownOr = (was: Proof, way: IdentityWay, enough: boolean): Proof =>
-	enough
-		? { ...was, shown: [...new Set([...was.shown, way])] }
-		: { ...was, failed: { ...was.failed, [way]: was.failed[way] + 1 } };
-
-function judged(was: Proof, { verdict, checks }: Extract<Recorded, { type: 'IdentityJudged' }>): Proof {
-	const lay = checks.filter((one) => one.outcome === (verdict === 'wrong' ? 'wrong' : 'again'));
-	const now: Proof = {
-		...was,
-		waiting: null,
-		unread: verdict === 'again' ? was.unread + 1 : 0,
-		last: verdict === 'right' ? null : { verdict, checks: lay.map((one) => one.check) }
-	};
-	return verdict === 'right' || verdict === 'wrong' ? shownOr(now, 'document', verdict === 'right') : now;
-}
-
 function become<S extends SentPacket>(state: S, id: string, change: Partial<PlanPerson>): S {
 	return {
 		...state,
 		plan: { ...state.plan, people: state.plan.people.map((p) => (p.id === id ? { ...p, ...change } : p)) }
 	};
-}
-
-function prove<S extends SentPacket>(state: S, person: string, change: (was: Proof) => Proof): S {
-	const was = state.proofs[person] ?? NOTHING_SHOWN;
-	return { ...state, proofs: { ...state.proofs, [person]: change(was) } };
 }
 
 function stand<S extends SentPacket>(state: S, changes: [string, Standing][]): S {

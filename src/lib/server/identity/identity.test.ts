@@ -35,7 +35,8 @@ import { act, packetState } from '../packets/act';
 import { auditRecord, eventsOf } from '../packets/log';
 import { hashedCode } from '../packets/codes';
 import { finish, openAndConsent, signingView, visit } from '../signing';
-import { withdraw } from '../packets/office';
+import { newLink } from '../packets/links';
+import { correctAddress, withdraw } from '../packets/office';
 import {
 	addIdentityPicture,
 	answerQuestions,
@@ -207,6 +208,36 @@ describe('a document with pictures', () => {
 			expect(one!.checks.find(({ check }) => check === 'forgery')?.measure).toContain('the stand-in was told');
 			ok(withdraw(t.house, t.odile, packet, 'over'));
 		}
+	});
+});
+
+describe('somebody else’s part', () => {
+	it('begins with nothing: neither with pictures that were taken before, nor with what was shown', async () => {
+		const asked = { maren: { name: 'Maren Lindqvist', identity: { document: DOCUMENT, tries: 3 } } };
+		const packet = await out(t, [['maren']], asked, { sending: { handOver: true } });
+		ok(await addIdentityPicture(t.house, maren(), 'front', pictures.good));
+		expect(signingView(t.house, maren())).toMatchObject({ taken: [{ side: 'front' }] });
+		ok(correctAddress(t.house, t.odile, packet, 'maren', 'other@post.example'));
+		await t.runner.drain();
+		const other = () => visitor(t.house, 'other@post.example');
+		expect(signingView(t.house, other())).toMatchObject({ state: 'identity', taken: [] });
+		expect(handInIdentity(t.house, other(), 'passport', FROM)).toMatchObject({ code: 'picture-missing' });
+		ok(await addIdentityPicture(t.house, other(), 'front', pictures.good));
+		ok(handInIdentity(t.house, other(), 'passport', FROM));
+		await t.runner.drain();
+		expect(signingView(t.house, other()).state).toBe('turn');
+		// shown at one address it is not shown at another
+		ok(correctAddress(t.house, t.odile, packet, 'maren', 'third@post.example'));
+		await t.runner.drain();
+		expect(signingView(t.house, visitor(t.house, 'third@post.example')).state).toBe('identity');
+	});
+	it('is asked of nobody before it is their turn', async () => {
+		const asked = { maren: { identity: { document: DOCUMENT, tries: 3 } } };
+		const packet = await out(t, [['kit'], ['maren']], asked);
+		const token = newLink(t.house.db, packet, 'maren', t.house.now());
+		const early = ok(visit(t.house, token));
+		expect(signingView(t.house, early)).toMatchObject({ state: 'waiting' });
+		expect(await addIdentityPicture(t.house, early, 'front', pictures.good)).toMatchObject({ code: 'nothing-to-show' });
 	});
 });
 

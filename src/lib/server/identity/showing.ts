@@ -6,7 +6,7 @@ import {
 	type PictureFault,
 	type Side
 } from '../../core/identity';
-import { addressOf, stillToShow, type From, type SentPacket } from '../../core/packet';
+import { addressOf, stillAt, stillToShow, type From, type SentPacket } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { seeSideInWorker } from '../../press';
 import { inTransaction } from '../db';
@@ -27,7 +27,7 @@ const MOST_TRIES_KEPT = 40;
 /** Refuses where nothing of this way is to be shown by this visitor now. */
 function notNow({ packet, person, coded }: Visitor, way: IdentityWay): Refusal | null {
 	if (!coded) return refuse('not-proved', 'Enter your code first. What you entered is kept.');
-	if (packet.status !== 'out' || !stillToShow(packet, person).includes(way))
+	if (packet.status !== 'out' || !stillAt(packet).includes(person.id) || !stillToShow(packet, person).includes(way))
 		return refuse('nothing-to-show', 'Nothing of that kind is asked of you now.');
 	return null;
 }

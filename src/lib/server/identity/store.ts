@@ -129,6 +129,11 @@ export function markHandedIn(db: Db, id: string, kind: string, at: string): void
 	db.prepare('UPDATE identity_tries SET kind = ?, handed_at = ? WHERE id = ?').run(kind, at, id);
 }
 
+/** What was taken and not handed in is whoever's had the link: somebody else's part begins with nothing. */
+export function dropUnfinished(db: Db, packet: string, person: string): void {
+	db.prepare('DELETE FROM identity_tries WHERE packet = ? AND person = ? AND handed_at IS NULL').run(packet, person);
+}
+
 /** Pictures, what was measured, and their key go; that there was a try stays. */
 export function deletePictures(db: Db, ids: readonly string[]): void {
 	inTransaction(db, () => {

@@ -1,4 +1,5 @@
 import type { Db } from '../db';
+import { dropUnfinished } from '../identity/store';
 import { newToken, tokenHash } from '../ids';
 
 export interface Link {
@@ -45,9 +46,10 @@ export function findLink(db: Db, token: string): Link | null {
 		: null;
 }
 
-/** The links of a person die. @param passedTo whose part it is now, so that the old link can say so */
+/** The links of a person die, with what was taken by them and not handed in. @param passedTo whose part it is now, so that the old link can say so */
 export function revokeLinks(db: Db, packet: string, person: string, now: Date, passedTo: string | null = null): void {
 	db.prepare(
 		'UPDATE links SET revoked_at = ?, passed_to = ? WHERE packet = ? AND person = ? AND revoked_at IS NULL'
 	).run(now.toISOString(), passedTo, packet, person);
+	dropUnfinished(db, packet, person);
 }

@@ -6,12 +6,9 @@ import {
 	isOpen,
 	isShut,
 	localeOf,
-	NOTHING_SHOWN,
 	personIn,
 	phoneOf,
 	stillAt,
-	stillToShow,
-	triesLeft,
 	type Attachment,
 	type Field,
 	type Paper,
@@ -20,7 +17,7 @@ import {
 	type SentPacket,
 	type WordingRequest
 } from '../../core/packet';
-import { sidesFor, type IdentityToShow } from '../../core/identity';
+import type { IdentityToShow } from '../../core/identity';
 import { guestsOf, ruleOfNaming, stopOf, toBeNamedBy } from '../../core/route';
 import { wordsOf, type Words } from '../../words';
 import type { House } from '../house';
@@ -31,7 +28,7 @@ import { letterFor } from '../packets/letters';
 import { unveiled } from '../packets/private-words';
 import { CODES_ALLOWED } from './identity';
 import { consentDigest } from './consenting';
-import { picturesOf, triesOf } from '../identity/store';
+import { identityState } from '../identity';
 import { readSaved } from './keeping';
 import type { Visitor } from './visit';
 
@@ -217,36 +214,6 @@ function isSoFar(packet: SentPacket, person: PlanPerson): boolean {
 		isOpen(packet) &&
 		packet.stop >= stopOf(packet.plan, person.id)
 	);
-}
-
-/** Somebody whose turn it is not yet is asked nothing yet. */
-function identityState(
-	house: House,
-	{ packet, person }: Visitor
-): { state: 'waiting' } | ({ state: 'identity' } & IdentityToShow) {
-	const asked = person.identity!;
-	if (!isOpen(packet) || !stillAt(packet).includes(person.id)) return { state: 'waiting' };
-	const proof = packet.proofs[person.id] ?? NOTHING_SHOWN;
-	const open = triesOf(house.db, packet.packet, person.id)[0];
-	return {
-		state: 'identity',
-		ways: stillToShow(packet, person),
-		either: asked.either === true,
-		kinds: asked.document?.kinds ?? [],
-		sides: Object.fromEntries((asked.document?.kinds ?? []).map((kind) => [kind, sidesFor(asked.document!, kind)])),
-		taken:
-			open && open.handedAt === null && !open.deleted
-				? picturesOf(house.db, open.id).map(({ side, measures }) => ({ side, faults: measures.faults }))
-				: [],
-		asks: (asked.questions?.asks ?? []).map(({ id, ask, as }) => ({ id, ask, as })),
-		left: {
-			document: triesLeft(packet, person, 'document'),
-			questions: triesLeft(packet, person, 'questions')
-		},
-		looking: proof.waiting !== null,
-		last: proof.last,
-		word: proof.word
-	};
 }
 
 function codeState(packet: SentPacket, person: PlanPerson) {
