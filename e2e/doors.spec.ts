@@ -102,7 +102,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/packets/[id]': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/packets/[id]/copies/[what]': { look: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]/identity/[person]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
-	'/packets/[id]/identity/[person]/zip': { look: ['preparer', 'owner'] },
+	'/packets/[id]/identity/[person]/zip': { do: ['preparer', 'owner'] },
 	'/packets/[id]/identity/[person]/[try]/[side]': { look: ['preparer', 'owner'] },
 	'/packets/[id]/sign': { do: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]/template': { do: ['preparer', 'owner'] },

@@ -92,7 +92,7 @@ export const DOORS = table({
 	'/packets/[id]/link': { look: 'nobody', do: 'preparer', of: 'packet' },
 	// who may judge is asked by what answers here, beyond seeing the packet
 	'/packets/[id]/identity/[person]': { look: 'preparer', do: 'preparer', of: 'packet' },
-	'/packets/[id]/identity/[person]/zip': { look: 'preparer', do: 'nobody', of: 'packet' },
+	'/packets/[id]/identity/[person]/zip': { look: 'nobody', do: 'preparer', of: 'packet', uses: true },
 	'/packets/[id]/identity/[person]/[try]/[side]': { look: 'preparer', do: 'nobody', of: 'packet' },
 	'/packets/[id]/sign': { look: 'nobody', do: 'viewer', of: 'packet', uses: true },
 	'/packets/[id]/template': { look: 'nobody', do: 'preparer', of: 'packet', uses: true },

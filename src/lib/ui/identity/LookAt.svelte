@@ -84,12 +84,12 @@
 					{/each}
 				</tbody>
 			</table>
-			<p class="pt-4">
-				{#if look.tries.some((each) => !each.deleted) && !look.mayNot}
-					<a class="button" href="{base}/zip" download>All pictures as a ZIP</a>
+			{#if look.tries.some((each) => !each.deleted) && !look.mayNot}
+				<form method="POST" action="{base}/zip" class="pt-4">
+					<button class="button">All pictures as a ZIP</button>
 					<span class="ps-2 text-[14px] text-quiet">With a list of the checks; written into the record.</span>
-				{/if}
-			</p>
+				</form>
+			{/if}
 		{/if}
 	</section>
 	<section class="min-w-0 flex-[1_1_320px]" aria-labelledby="who">
