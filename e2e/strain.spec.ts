@@ -116,7 +116,8 @@ test('a lock on the database holds up no reader, and what changes something wait
 	const start = performance.now();
 	const saving = save(id, 1, 'Loan');
 	const looks: number[] = [];
-	for (let i = 0; i < 20; i++) {
+	// as long as a lock is waited for at most is five seconds: on a slow machine there are fewer looks
+	for (let i = 0; i < 20 && (i < 3 || performance.now() - start < 2500); i++) {
 		const before = performance.now();
 		expect((await fetch(`${server.origin}/desk`, { headers: headers() })).status).toBe(200);
 		looks.push(performance.now() - before);
@@ -128,7 +129,7 @@ test('a lock on the database holds up no reader, and what changes something wait
 	expect(await saved.json()).toMatchObject({ revision: 2 });
 	expect(performance.now() - start).toBeGreaterThan(1000);
 	// with the lock waited for on the thread, each look would take seconds
-	expect(looks.sort((a, b) => a - b)[10]!).toBeLessThan(1000);
+	expect(looks.sort((a, b) => a - b)[looks.length >> 1]!).toBeLessThan(1000);
 
 	other.exec('BEGIN IMMEDIATE');
 	const long = await save(id, 2, 'Loan of a violin');
