@@ -1,4 +1,4 @@
-import { createCipheriv, createDecipheriv, randomBytes, scryptSync } from 'node:crypto';
+import { randomBytes, scryptSync } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } from '../press';
@@ -6,6 +6,7 @@ import { cutText } from '../core/clean-text';
 import type { Db } from './db';
 import type { House } from './house';
 import { BY_ITSELF, note } from './office-record';
+import { lockBytes, unlockBytes } from './secrets';
 import { organisation } from './settings';
 
 interface Row {
@@ -118,24 +119,15 @@ function writeTrust(house: House): void {
 	for (const { name, pem } of rootsOf(house.db)) writeFileSync(path.join(folder, name), pem);
 }
 
-/** salt (16) ‖ nonce (12) ‖ tag (16) ‖ AES-256-GCM of the key, under scrypt of the secret. */
+/** salt (16) ‖ the key, locked under scrypt of the secret. */
 function lock(secret: string, key: Uint8Array): Buffer {
 	const salt = randomBytes(16);
-	const nonce = randomBytes(12);
-	const cipher = createCipheriv('aes-256-gcm', scryptSync(secret, salt, 32), nonce);
-	const locked = Buffer.concat([cipher.update(key), cipher.final()]);
-	return Buffer.concat([salt, nonce, cipher.getAuthTag(), locked]);
+	return Buffer.concat([salt, lockBytes(scryptSync(secret, salt, 32), key)]);
 }
 
 function unlock(secret: string, stored: Buffer): Uint8Array {
-	const decipher = createDecipheriv(
-		'aes-256-gcm',
-		scryptSync(secret, stored.subarray(0, 16), 32),
-		stored.subarray(16, 28)
-	);
-	decipher.setAuthTag(stored.subarray(28, 44));
 	try {
-		return Buffer.concat([decipher.update(stored.subarray(44)), decipher.final()]);
+		return unlockBytes(scryptSync(secret, stored.subarray(0, 16), 32), stored.subarray(16));
 	} catch {
 		throw new Error('PELLUM_KEY is not the one the private keys of this data folder are locked with.');
 	}

@@ -79,9 +79,9 @@ export function judge(sides: readonly SideRead[], wanted: Wanted): Judged {
 	const bad = sides.flatMap(({ side, faults }) => faults.map((fault) => `${side}: ${fault}`));
 	say('pictures', bad.length > 0 ? 'again' : 'right', bad.join(', ') || sides.map(measured).join('; '));
 
-	const with_ = sides.filter((one) => one.side !== 'holder' && one.zone !== null);
+	const zoned = sides.filter((one) => one.side !== 'holder' && one.zone !== null);
 	// where two are found, the one that holds
-	const zone = with_
+	const zone = zoned
 		.map((one) => readZone(one.zone!, wanted.today))
 		.toSorted((a, b) => (a?.faults.length ?? 9) - (b?.faults.length ?? 9))[0];
 	if (!zone) {
@@ -90,7 +90,7 @@ export function judge(sides: readonly SideRead[], wanted: Wanted): Judged {
 		say('zone', none ? 'unsure' : 'again', 'no machine-readable zone was found');
 	} else {
 		say('zone', 'right', `${zone.format}, ${zone.lines.length} lines`);
-		const sure = with_.some((one) => one.nameSure && one.zone!.join() === zone.lines.join());
+		const sure = zoned.some((one) => one.nameSure && one.zone!.join() === zone.lines.join());
 		ofZone(zone, sure, wanted, say);
 	}
 	say('sides', ...sameOnBoth(sides, zone ?? null, wanted));

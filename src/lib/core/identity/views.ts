@@ -44,7 +44,6 @@ export interface IdentityLook {
 	tries: LookedAt[];
 	/** answers given to questions, each: how many of how many were right */
 	answered: { at: string; right: number; of: number }[];
-	left: number;
 	/** who has judged already, where two must agree */
 	agreed: { name: string; how: 'another try' | 'let through' | 'refuse' }[];
 	judges: number;

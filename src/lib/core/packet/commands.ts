@@ -19,7 +19,6 @@ export type Names = Record<string, { name: string; email: string; note?: string 
 /** Somebody of the office who judges: they must not be somebody of the packet. */
 export interface Judge {
 	account: string;
-	name: string;
 	email: string;
 }
 

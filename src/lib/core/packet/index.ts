@@ -11,7 +11,7 @@ export {
 } from './correcting';
 export type { Command, Names } from './commands';
 export { decide } from './decide';
-export { mustProve, stillToShow, triesLeft } from './deciding/identity';
+export { mustProve, stillToShow, takesPart, triesLeft } from './deciding/identity';
 export type {
 	Actor,
 	Begun,

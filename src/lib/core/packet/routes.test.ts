@@ -302,7 +302,7 @@ describe('proving who one is', () => {
 			person: 'a',
 			how,
 			note: 'I rang',
-			judge: { account: 'o', name: 'Odile', email: 'odile@brindlevale.example' },
+			judge: { account: 'o', email: 'odile@brindlevale.example' },
 			judges: 1
 		});
 		const again = given(p, [...wrong, release('another try'), code(false)]);

@@ -5,6 +5,8 @@ import type { SideSeen } from './side';
 
 /** Of the height of a document, where its zone is looked for: a card's three lines take the most. */
 const BAND = 0.52;
+/** Longer than this it is a card (ID-1 is 1.586), which lies; a passport that lies open has its zone at any side. */
+const CARD = 1.5;
 
 /** Reads what stands on one side: its zone, where it has one, and its other words. Nothing leaves the machine. */
 export async function readSide(
@@ -14,8 +16,8 @@ export async function readSide(
 	const { measures, faults, document } = seen;
 	const bare: SideRead = { side, measures, faults, zone: null, nameSure: false, words: [] };
 	if (!document || faults.length > 0) return bare;
-	// a passport that lies open is as high as it is wide: its zone may be at any side
-	for (const turn of [0, 180, 90, 270]) {
+	const { width, height } = await sharp(document).metadata();
+	for (const turn of width / height > CARD ? [0, 180] : [0, 180, 90, 270]) {
 		const upright = turn === 0 ? document : new Uint8Array(await sharp(document).rotate(turn).png().toBuffer());
 		const found = await zoneIn(upright);
 		if (found) return { ...bare, zone: found.zone, nameSure: found.nameSure };

@@ -13,7 +13,6 @@ import { deletePictures, triesOf } from './store';
  */
 export async function forgetPictures(
 	house: House,
-	key: string,
 	{ packet: id }: { packet: string },
 	done: () => void
 ): Promise<null> {
@@ -25,7 +24,7 @@ export async function forgetPictures(
 	const due = new Date(Date.parse(packet.at) + identitySetting(house.db).keep * 86_400_000).toISOString();
 	inTransaction(house.db, () => {
 		if (due > house.now().toISOString()) {
-			queue(house, 'forget', `${key.split(' until ')[0]} until ${due}`, { packet: id }, due);
+			queue(house, 'forget', `${id}:forget pictures until ${due}`, { packet: id }, due);
 			return done();
 		}
 		const tries = packet.plan.people

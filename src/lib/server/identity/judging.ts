@@ -5,7 +5,7 @@ import {
 	addressOf,
 	NOTHING_SHOWN,
 	personIn,
-	triesLeft,
+	takesPart,
 	type HowJudged,
 	type Recorded,
 	type SentPacket
@@ -46,26 +46,23 @@ export function identityLook(house: House, account: Account, id: string, person:
 				? [{ at: event.at, right: event.right, of: event.of }]
 				: []
 		),
-		left: who.identity?.document ? triesLeft(packet, who, 'document') : triesLeft(packet, who, 'questions'),
 		agreed: proof.agreed.map(({ name, how }) => ({ name, how })),
 		judges,
-		mayNot: takesPart(packet, account)
+		mayNot: takesPart(packet, account.email)
 			? 'You take part in this yourself. Somebody else of the office has to judge.'
 			: ''
 	};
 }
 
 function lookedAt(house: House, one: Try, events: Recorded[]): LookedAt {
-	const judged = events.find((event) => event.type === 'IdentityJudged' && event.try === one.id);
+	const judged = events.filter((event) => event.type === 'IdentityJudged').find((event) => event.try === one.id);
 	return {
 		id: one.id,
 		kind: one.kind,
 		at: one.handedAt!,
 		deleted: one.deleted,
-		verdict: judged?.type === 'IdentityJudged' ? judged.verdict : null,
-		checks:
-			foundOf(house, one.id) ??
-			(judged?.type === 'IdentityJudged' ? judged.checks.map((found) => ({ ...found, measure: '' })) : []),
+		verdict: judged?.verdict ?? null,
+		checks: foundOf(house, one.id) ?? (judged?.checks ?? []).map((found) => ({ ...found, measure: '' })),
 		pictures: picturesOf(house.db, one.id).map(({ side, digest }) => ({ side, digest }))
 	};
 }
@@ -83,9 +80,6 @@ function judgeable(
 	if (packet.status === 'none' || !who?.identity) return refuse('no-packet', 'There is nothing to look at here.');
 	return { packet, who };
 }
-
-const takesPart = (packet: SentPacket, account: Account): boolean =>
-	packet.plan.people.some((one) => addressOf(packet, one.id).toLowerCase() === account.email.toLowerCase());
 
 /** How long pictures are shown after they were asked for. */
 const SHOWN_MS = 15 * 60_000;
@@ -106,7 +100,7 @@ function pictured(house: House, account: Account, id: string, of: string, taken:
 	if (!one || one.packet !== id) return refuse('no-packet', 'There is nothing to look at here.');
 	const found = judgeable(house, account, id, one.person);
 	if (isRefusal(found)) return found;
-	if (takesPart(found.packet, account))
+	if (takesPart(found.packet, account.email))
 		return refuse('takes-part', 'You take part in this yourself. Somebody else of the office has to judge.');
 	if (one.deleted) return refuse('pictures-deleted', 'The pictures have been deleted, as they are after their time.');
 	const noted = act(house, id, office(account), { do: 'seePictures', person: one.person, try: of, taken });
@@ -184,7 +178,7 @@ export function judgeHeld(
 		how,
 		note,
 		word,
-		judge: { account: account.id, name: account.name, email: account.email },
+		judge: { account: account.id, email: account.email },
 		judges: pictures ? identitySetting(house.db).judges : 1
 	});
 }

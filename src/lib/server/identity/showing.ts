@@ -21,8 +21,8 @@ import { keepPicture, markHandedIn, openTry, picturesOf, triesOf } from './store
 
 /** What somebody does to show who they are. */
 
-/** So many pictures one person may take for one packet. */
-const MOST_TRIES_KEPT = 40;
+/** So many tries one person may begin for one packet: each keeps its pictures. */
+const MOST_TRIES = 40;
 
 /** Refuses where nothing of this way is to be shown by this visitor now. */
 function notNow({ packet, person, coded }: Visitor, way: IdentityWay): Refusal | null {
@@ -43,7 +43,7 @@ export async function addIdentityPicture(
 	if (no) return no;
 	const { packet, person } = visitor;
 	const taken = triesOf(house.db, packet.packet, person.id).length;
-	if (taken > MOST_TRIES_KEPT)
+	if (taken > MOST_TRIES)
 		return refuse('too-often', 'Too many pictures were taken here. Use those that are there, or ask the sender.');
 	const seen = await seeSideInWorker({ bytes, side });
 	if (isRefusal(seen)) return seen;

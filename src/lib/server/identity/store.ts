@@ -4,7 +4,7 @@ import { SIDES, type Check, type Measures, type PictureFault, type Side } from '
 import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { newId, sha256Bytes, sha256Text } from '../ids';
-import { lockBytes, newLockedKey, openKey, unlockBytes } from './vault';
+import { keyFor, lockBytes, unlockBytes } from '../secrets';
 
 /** A try to show a document: its pictures, until they are deleted. */
 export interface Try {
@@ -33,6 +33,9 @@ interface TryRow {
 	handed_at: string | null;
 	locked_key: Buffer | null;
 }
+
+/** What the key is for under which those of tries are locked. */
+const USE = 'identity pictures';
 
 const COLUMNS = 'id, packet, person, kind, begun_at, handed_at, locked_key';
 const tryOf = (row: TryRow): Try => ({
@@ -67,7 +70,7 @@ export function openTry(house: House, packet: string, person: string): Try {
 	const id = newId(house.now());
 	house.db
 		.prepare("INSERT INTO identity_tries (id, packet, person, kind, locked_key, begun_at) VALUES (?, ?, ?, '', ?, ?)")
-		.run(id, packet, person, newLockedKey(house), house.now().toISOString());
+		.run(id, packet, person, lockBytes(keyFor(house, USE), randomBytes(32)), house.now().toISOString());
 	return readTry(house.db, id)!;
 }
 
@@ -149,5 +152,5 @@ function keyOf(house: House, id: string): Buffer {
 		.prepare<[string], { locked_key: Buffer | null }>('SELECT locked_key FROM identity_tries WHERE id = ?')
 		.get(id);
 	if (!row?.locked_key) throw new Error('the pictures of this try have been deleted');
-	return openKey(house, row.locked_key);
+	return unlockBytes(keyFor(house, USE), row.locked_key);
 }

@@ -168,7 +168,7 @@ export class JobRunner {
 			case 'identity':
 				return checkIdentity(this.house, payload as IdentityJob, done);
 			case 'forget':
-				return forgetPictures(this.house, job.key, payload as { packet: string }, done);
+				return forgetPictures(this.house, payload as { packet: string }, done);
 			case 'hook':
 				return tellNext(this.house, payload as HookJob, done);
 			case 'backup':

@@ -161,7 +161,7 @@ function judgedFinally(open: OpenPacket, { person, how, word }: Of<'release'>, n
 }
 
 /** Whether an address is one of the packet's people, also of those whose part it was before. */
-function takesPart(packet: SentPacket, email: string): boolean {
+export function takesPart(packet: SentPacket, email: string): boolean {
 	const own = email.trim().toLowerCase();
 	return [...packet.plan.people.map(({ id }) => addressOf(packet, id)), ...packet.former.map((one) => one.email)].some(
 		(address) => address.toLowerCase() === own
