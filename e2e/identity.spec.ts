@@ -180,3 +180,24 @@ test('asked for on the Bench by keys: a document and a question; shown at a desk
 	await joris.getByRole('button', { name: 'Go on' }).click();
 	await joris.getByRole('checkbox', { name: 'I agree' }).waitFor();
 });
+
+test('what the office permits, and how the ID desk answers, are set on their screens', async ({ page }) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/settings/identity`);
+	await ready(page);
+	await page.getByLabel('Not asked again for so many days at most').fill('30');
+	await page.getByRole('radio', { name: 'two, who must agree' }).click();
+	await page.getByLabel('Pictures are deleted so many days after the end').fill('14');
+	await page.getByRole('button', { name: 'Save' }).click();
+	await expect(page.getByText('Saved.')).toBeVisible();
+	await clean(page, 'what the office permits');
+	await page.goto(`${server.origin}/stand-ins`);
+	await ready(page);
+	await page.getByRole('button', { name: 'It answers' }).click();
+	await page.getByRole('option', { name: 'not at all' }).click();
+	await page.getByRole('button', { name: 'Set how the ID desk answers' }).click();
+	const kept = (key: string) =>
+		server.reading((db) => db.prepare('SELECT value FROM meta WHERE key = ?').pluck().get(key) as string | undefined);
+	await expect.poll(() => kept('id-desk')).toBe('down');
+	expect(JSON.parse(kept('identity')!)).toEqual({ known: 30, judges: 2, keep: 14, lettersOff: 1 });
+});

@@ -5,7 +5,7 @@ import type { Bundled, fitDocument } from './bundle';
 import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
-import type { SideSeen } from './identity/side';
+import { NO_PICTURE, type SideSeen } from './identity/side';
 import type { PagePlace } from './page-order';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
@@ -230,11 +230,10 @@ export async function wordInWorker(
 
 /** See `seeSide`: a picture by which somebody shows who they are. */
 export async function seeSideInWorker(job: { bytes: Uint8Array; side: Side }): Promise<SideSeen | Refusal> {
-	const broken = refuse('not-a-picture', 'That is not a picture that can be read. Use a PNG or JPEG.');
 	try {
 		return await bySize('seeSide', job, job.bytes.length, TIME.picture);
 	} catch (error) {
-		return refusedFor(error, broken, broken);
+		return refusedFor(error, NO_PICTURE, NO_PICTURE);
 	}
 }
 

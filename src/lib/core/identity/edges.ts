@@ -1,4 +1,4 @@
-import { projected, projection, type Corners, type Spot } from '../page';
+import type { Corners, Spot } from '../page';
 import { smaller, type Grey } from './picture';
 
 /**
@@ -163,7 +163,8 @@ function quadrilateral(spots: Spot[], width: number, height: number): FoundDocum
 	return { corners, share, filled, cut };
 }
 
-const far = (a: Spot, b: Spot): number => Math.hypot(a.x - b.x, a.y - b.y);
+/** How far apart two places are, in pixels. */
+export const far = (a: Spot, b: Spot): number => Math.hypot(a.x - b.x, a.y - b.y);
 const cross = (o: Spot, a: Spot, b: Spot): number => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
 
 function areaOf(corners: readonly Spot[]): number {
@@ -208,55 +209,4 @@ function cornersOf(hull: Spot[]): Corners | null {
 	const first = round.indexOf(round.toSorted((one, other) => one.x + one.y - other.x - other.y)[0]!);
 	const [p, q, r, s] = [...round.slice(first), ...round.slice(0, first)];
 	return [p!, q!, r!, s!];
-}
-
-/** Pixels in RGBA, row by row from the top left. */
-export interface Pixels {
-	width: number;
-	height: number;
-	data: Uint8Array | Uint8ClampedArray;
-}
-
-/** Room left around a document when the picture is cut to it, as a share of its width: what was found is never quite its edge. */
-const MARGIN = 0.015;
-
-/** The document alone, as if it had been seen from above: lying, as wide as its longer sides are. */
-export function straightened(picture: Pixels, corners: Corners, most = 2000, margin = MARGIN): Pixels {
-	const [a, b, c, d] = corners;
-	const lying = far(a, b) + far(d, c) >= far(b, c) + far(a, d);
-	const turned: Corners = lying ? corners : [d, a, b, c];
-	const across = Math.max(far(turned[0], turned[1]), far(turned[3], turned[2]));
-	const down = Math.max(far(turned[1], turned[2]), far(turned[0], turned[3]));
-	const scale = Math.min(1, most / across);
-	const [width, height] = [Math.max(1, Math.round(across * scale)), Math.max(1, Math.round(down * scale))];
-	const m = margin * width;
-	const way = projection(
-		[
-			{ x: m, y: m },
-			{ x: width - m, y: m },
-			{ x: width - m, y: height - m },
-			{ x: m, y: height - m }
-		],
-		turned
-	);
-	const data = new Uint8ClampedArray(width * height * 4);
-	if (!way) return { width, height, data };
-	for (let y = 0; y < height; y++)
-		for (let x = 0; x < width; x++) sample(picture, projected(way, { x, y }), data, 4 * (y * width + x));
-	return { width, height, data };
-}
-
-/** Between four pixels. */
-function sample({ width, height, data }: Pixels, { x, y }: Spot, out: Uint8ClampedArray, at: number): void {
-	const [u, v] = [Math.min(Math.max(x, 0), width - 1.001), Math.min(Math.max(y, 0), height - 1.001)];
-	const [left, top] = [Math.floor(u), Math.floor(v)];
-	const [s, t] = [u - left, v - top];
-	const right = left + 1 < width ? 4 : 0;
-	const down = top + 1 < height ? 4 * width : 0;
-	const from = 4 * (top * width + left);
-	for (let i = 0; i < 3; i++)
-		out[at + i] =
-			(data[from + i]! * (1 - s) + data[from + right + i]! * s) * (1 - t) +
-			(data[from + down + i]! * (1 - s) + data[from + down + right + i]! * s) * t;
-	out[at + 3] = 255;
 }

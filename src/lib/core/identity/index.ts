@@ -1,9 +1,10 @@
 export * from './answers';
 export * from './asked';
 export * from './checks';
-export * from './edges';
+export { straightened, type Pixels } from './straightened';
 export * from './measure';
 export { nameAgainst } from './names';
 export * from './picture';
 export type { IdentityLook, IdentityToShow, LookedAt } from './views';
-export { readZone, toldApart, zoneLines } from './zone';
+export { readZone, toldApart } from './zone';
+export { zoneLines } from './zone-lines';

@@ -1,4 +1,5 @@
-import { findDocument, type FoundDocument, type Pixels } from './edges';
+import { findDocument, type FoundDocument } from './edges';
+import type { Pixels } from './straightened';
 import {
 	faultsOf,
 	glareOf,

@@ -14,7 +14,7 @@ export interface SideSeen extends Pick<PictureSeen, 'measures' | 'faults'> {
 const MOST = 2400;
 /** A document's width when it is read: a letter of a passport's zone is then 26 pixels wide. */
 const READ_AT = 1500;
-const NO_PICTURE = refuse('not-a-picture', 'That is not a picture that can be read. Use a PNG or JPEG.');
+export const NO_PICTURE = refuse('not-a-picture', 'That is not a picture that can be read. Use a PNG or JPEG.');
 
 /** Refuses `not-a-picture`: a film, a PDF, a bomb, or nothing at all. */
 export async function seeSide({ bytes, side }: { bytes: Uint8Array; side: Side }): Promise<SideSeen | Refusal> {

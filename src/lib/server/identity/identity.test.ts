@@ -19,6 +19,7 @@ import {
 	type TestHouse
 } from '../../../../e2e/kit/house';
 import { pdf } from '../../../../e2e/kit/pdfs';
+import { field } from '../../../../e2e/kit/plans';
 import { foldedAnswer, type IdentityAsked } from '../../core/identity';
 import { stillToShow } from '../../core/packet';
 import { isRefusal } from '../../core/refusal';
@@ -191,6 +192,25 @@ describe('a document with pictures', () => {
 		await t.runner.drain();
 		expect(signingView(t.house, maren()).state).toBe('turn');
 		expect(types(packet).filter((type) => type === 'IdentityJudged')).toHaveLength(1);
+	});
+
+	it('a day of birth that an earlier answer gave is compared; there is no try beyond so many', async () => {
+		const plan = await realPlan(t.house, [['maren']]);
+		const born = field('born', 'date', 'sender', { key: 'birthday', settings: {} });
+		const identity = { document: { ...DOCUMENT, born: 'birthday' }, tries: 3 };
+		const packet = await out(
+			t,
+			[['maren']],
+			{ maren: { name: 'Maren Lindqvist', identity } },
+			{ fields: [...plan.fields, born], answers: { born: { day: '1991-05-07' } } }
+		);
+		await shows(pictures.good);
+		expect(state(packet).proofs['maren']).toMatchObject({ failed: { document: 1 }, last: { checks: ['birth'] } });
+		const begin = t.house.db.prepare(
+			"INSERT INTO identity_tries (id, packet, person, kind, locked_key, begun_at, handed_at) VALUES (?, ?, 'maren', '', NULL, '', '')"
+		);
+		for (let i = 0; i < 40; i++) begin.run(`t${i}`, packet);
+		expect(await addIdentityPicture(t.house, maren(), 'front', pictures.good)).toMatchObject({ code: 'too-often' });
 	});
 
 	it('told to be unsure or to fail it says that it was told', async () => {
