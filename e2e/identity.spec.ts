@@ -193,7 +193,7 @@ test('what the office permits, and how the ID desk answers, are set on their scr
 	await clean(page, 'what the office permits');
 	await page.goto(`${server.origin}/stand-ins`);
 	await ready(page);
-	await page.getByRole('button', { name: 'It answers' }).click();
+	await page.getByRole('combobox', { name: 'It answers' }).click();
 	await page.getByRole('option', { name: 'not at all' }).click();
 	await page.getByRole('button', { name: 'Set how the ID desk answers' }).click();
 	const kept = (key: string) =>
