@@ -3,7 +3,7 @@ import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from '@ca
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { openPdf } from '../../src/lib/press/pdfium';
-import type { Pixels } from '../../src/lib/core/identity';
+import type { Pixels } from '../../src/lib/core/picture';
 import { zoneOf, type Specimen } from './specimens';
 
 /** Documents drawn by Pellum itself, each side as pixels. Nobody's real one: Utopia's, and marked so. */

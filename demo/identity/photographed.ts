@@ -1,6 +1,5 @@
 import sharp from 'sharp';
-import type { Pixels } from '../../src/lib/core/identity';
-import { projected, projection, type Corners } from '../../src/lib/core/page';
+import { projected, projection, type Corners, type Pixels } from '../../src/lib/core/picture';
 
 /** A document as somebody's camera has it: on a table, seen from aside, in this light. */
 export interface Shot {

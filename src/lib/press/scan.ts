@@ -51,7 +51,7 @@ export async function readScan(png: Uint8Array, page: PageSize, languages: strin
 		.greyscale();
 	const { data, info } = await image.raw().toBuffer({ resolveWithObject: true });
 	const lines = readLines(
-		{ width: info.width, height: info.height, grey: new Uint8Array(data) },
+		{ width: info.width, height: info.height, data: new Uint8Array(data) },
 		SCAN_SCALE,
 		Math.abs(slant) < STEEPEST ? slant : 0
 	);

@@ -1,7 +1,6 @@
 export * from './answers';
 export * from './asked';
 export * from './checks';
-export { straightened, type Pixels } from './straightened';
 export * from './measure';
 export { nameAgainst } from './names';
 export * from './picture';

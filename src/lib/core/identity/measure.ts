@@ -1,16 +1,5 @@
-import { findDocument, type FoundDocument } from './edges';
-import type { Pixels } from './straightened';
-import {
-	faultsOf,
-	glareOf,
-	greyOf,
-	MEASURED,
-	mean,
-	sharpness,
-	smaller,
-	type Measures,
-	type PictureFault
-} from './picture';
+import { findDocument, greyOf, mean, sharpness, smaller, type FoundDocument, type Pixels } from '../picture';
+import { faultsOf, glareOf, MEASURED, type Measures, type PictureFault } from './picture';
 
 /** A picture as it is judged: what was measured, what is wrong with it, and where the document lies. */
 export interface PictureSeen {

@@ -3,7 +3,6 @@ export * from './geometry';
 export { findPlaces, placesOn, type FoundPlace } from './places/places';
 export { OF_A_BLOCK, ownerAmong } from './places/whose';
 export { inPoints, readPicture, slantOf, type PictureDrawing } from './picture';
-export { projected, projection, type Corners, type Spot } from './perspective';
 export * from './printed';
 export { shownPage, type ShownPage } from './shown-page';
 export { ALL_SIDES, snap, snapTargets, type Guide, type Sides, type SnapTargets } from './snap';

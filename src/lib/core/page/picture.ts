@@ -1,11 +1,5 @@
+import { inkOf, type Grey } from '../picture';
 import type { Stroke } from './shown-page';
-
-/** A picture of a page in shades of grey, 0 black to 255 white, row by row. */
-export interface GreyPicture {
-	width: number;
-	height: number;
-	grey: Uint8Array;
-}
 
 /** Straight lines and boxes of a picture, in pixels from its top left. */
 export interface PictureDrawing {
@@ -14,8 +8,6 @@ export interface PictureDrawing {
 	boxes: { left: number; top: number; width: number; height: number }[];
 }
 
-/** Darker than this share of the paper's own brightness is ink. */
-const INK = 0.72;
 /** The longest break in a line that is still the same line, and how thick one may be: in points. */
 const BREAK = 1.2;
 const THICK = 3.5;
@@ -30,7 +22,7 @@ const SQUARE = { least: 6, most: 24 };
  * Printed lines and small squares of a scanned page. `scale`: pixels a point; `slant`: by how much level lines fall to
  * the right, as a tangent, which is taken off while looking. Curves, shades and handwriting are passed over.
  */
-export function readPicture(picture: GreyPicture, scale: number, slant = 0): PictureDrawing {
+export function readPicture(picture: Grey, scale: number, slant = 0): PictureDrawing {
 	const { width, height } = picture;
 	const ink = inkOf(picture);
 	const dark = (x: number, y: number): boolean => {
@@ -65,37 +57,6 @@ function stands(one: Stroke, level: Stroke[], scale: number): boolean {
 			line.to + near > one.at &&
 			(Math.abs(line.at - one.from) < near || Math.abs(line.at - one.to) < near)
 	);
-}
-
-/** Which pixels are ink: darker than the paper round them, so that a shadow is none. */
-function inkOf({ width, height, grey }: GreyPicture): Uint8Array {
-	const ink = new Uint8Array(width * height);
-	const tile = 64;
-	const across = Math.ceil(width / tile);
-	const down = Math.ceil(height / tile);
-	const paper = new Uint8Array(across * down);
-	const counts = new Uint32Array(256);
-	for (let ty = 0; ty < down; ty++)
-		for (let tx = 0; tx < across; tx++) {
-			counts.fill(0);
-			let all = 0;
-			for (let y = ty * tile; y < Math.min(height, (ty + 1) * tile); y++)
-				for (let x = tx * tile; x < Math.min(width, (tx + 1) * tile); x++) {
-					counts[grey[y * width + x]!]! += 1;
-					all += 1;
-				}
-			// the paper is what four fifths of a tile are no brighter than
-			let seen = 0;
-			let value = 255;
-			while (value > 0 && (seen += counts[value]!) < all * 0.2) value -= 1;
-			paper[ty * across + tx] = value;
-		}
-	for (let y = 0; y < height; y++)
-		for (let x = 0; x < width; x++) {
-			const own = paper[Math.floor(y / tile) * across + Math.floor(x / tile)]!;
-			if (grey[y * width + x]! < Math.max(60, own * INK)) ink[y * width + x] = 1;
-		}
-	return ink;
 }
 
 /** Long thin runs of ink: along each row, or each column, joined across where they lie side by side. */
@@ -144,7 +105,7 @@ function strokes(
 }
 
 /** Hollow squares: pieces of ink as wide as high, dark all round and nearly empty inside. */
-function squares(ink: Uint8Array, { width, height }: GreyPicture, scale: number): PictureDrawing['boxes'] {
+function squares(ink: Uint8Array, { width, height }: Grey, scale: number): PictureDrawing['boxes'] {
 	const seen = new Uint8Array(ink.length);
 	const found: PictureDrawing['boxes'] = [];
 	const most = SQUARE.most * scale;

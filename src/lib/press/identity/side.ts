@@ -1,5 +1,6 @@
 import sharp from 'sharp';
-import { seePicture, straightened, type PictureSeen, type Pixels, type Side } from '../../core/identity';
+import { seePicture, type PictureSeen, type Side } from '../../core/identity';
+import { straightened, type Pixels } from '../../core/picture';
 import { refuse, type Refusal } from '../../core/refusal';
 
 /** One picture that somebody handed in: made small enough to be kept, looked at, and cut to the document. */

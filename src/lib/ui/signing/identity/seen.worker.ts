@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { seePicture, straightened, type PictureFault, type Side } from '../../../core/identity';
+import { seePicture, type PictureFault, type Side } from '../../../core/identity';
+import { straightened } from '../../../core/picture';
 
 /** What came of looking at a picture: what is wrong with it, and the document cut out of it where one was found. */
 export interface Seen {

@@ -1,14 +1,8 @@
-import { projected, projection, type Corners, type Spot } from '../page';
 import { far } from './edges';
+import type { Pixels } from './grey';
+import { projected, projection, type Corners, type Spot } from './perspective';
 
 /** A document as if it had been seen from above. */
-
-/** Pixels in RGBA, row by row from the top left. */
-export interface Pixels {
-	width: number;
-	height: number;
-	data: Uint8Array | Uint8ClampedArray;
-}
 
 /** Room left around a document when the picture is cut to it, as a share of its width: what was found is never quite its edge. */
 const MARGIN = 0.015;

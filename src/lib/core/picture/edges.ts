@@ -1,5 +1,5 @@
-import type { Corners, Spot } from '../page';
-import { smaller, type Grey } from './picture';
+import { smaller, type Grey } from './grey';
+import type { Corners, Spot } from './perspective';
 
 /**
  * Where a document lies in a picture: what is not reached from the picture's edge without crossing a line is a thing that lies there;
