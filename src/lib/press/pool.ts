@@ -6,6 +6,10 @@ import type { EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
 import { NO_PICTURE, type SideSeen } from './identity/side';
+import type { FlatSheet } from './paper/flat';
+import type { HeldJob, SheetHeld } from './paper/held';
+import type { InkedJob } from './paper/inked';
+import type { PaperOut, PaperOutJob } from './paper/out';
 import type { PagePlace } from './page-order';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
@@ -144,6 +148,11 @@ export function pageInWorker(job: { bytes: Uint8Array; page: number; width: numb
 	return bySize<Uint8Array>('pageJob', job, 0, TIME.takeIn);
 }
 
+/** How many pages a PDF has. */
+export function pageCountInWorker(bytes: Uint8Array): Promise<number> {
+	return bySize('pageCount', { bytes }, bytes.length, TIME.takeIn);
+}
+
 /** Lines and boxes of a document that is here already. */
 export function drawnInWorker(bytes: Uint8Array): Promise<PageDrawing[]> {
 	return bySize('drawn', { bytes }, bytes.length, TIME.takeIn);
@@ -235,6 +244,35 @@ export async function seeSideInWorker(job: { bytes: Uint8Array; side: Side }): P
 	} catch (error) {
 		return refusedFor(error, NO_PICTURE, NO_PICTURE);
 	}
+}
+
+/** See `paperOut`: what somebody takes away to sign in ink. */
+export function paperOutInWorker(job: PaperOutJob): Promise<PaperOut> {
+	return bySize(
+		'paperOut',
+		job,
+		job.papers.reduce((sum, one) => sum + one.bytes.length, 0),
+		TIME.takeIn
+	);
+}
+
+/** See `flatSheet`: a picture of a sheet that came back. */
+export async function flatSheetInWorker(bytes: Uint8Array): Promise<FlatSheet | Refusal> {
+	try {
+		return await bySize('flatSheet', { bytes }, bytes.length, TIME.picture);
+	} catch (error) {
+		return refusedFor(error, NO_PICTURE, NO_PICTURE);
+	}
+}
+
+/** See `heldSheet`: the sheet held against the page that went out. */
+export function heldSheetInWorker(job: HeldJob): Promise<SheetHeld> {
+	return inLane('heldSheet', job, { lane: 'long', time: TIME.takeIn });
+}
+
+/** See `inkedPaper`: the document with its scanned pages. */
+export function inkedPaperInWorker(job: InkedJob): Promise<Uint8Array> {
+	return inLane('inkedPaper', job, { lane: 'long', time: TIME.takeIn });
 }
 
 export function reorderInWorker(bytes: Uint8Array, pages: PagePlace[]): Promise<Uint8Array> {

@@ -3,13 +3,23 @@ import type { MessagePort } from 'node:worker_threads';
 import * as jobs from './jobs';
 import type { Told } from './lanes';
 import { seeSide as side } from './identity/side';
+import { flatSheet as flat } from './paper/flat';
+import { heldSheet as held } from './paper/held';
+import { inkedPaper as inked } from './paper/inked';
+import { paperOut as out } from './paper/out';
 import { reorderPages as reorder } from './page-order';
 import { picturesToPdf as pictures } from './pictures';
 import { unseenStamps as unseen } from './seen';
 import { fitDocument as fitting, openBundle as opening } from './bundle';
 import { readTable as table } from './sheet/read';
 import { addColumns as columns, plainBook as rowsAsBook, readyBook as ready } from './sheet/write';
-import { compareJob as compare, pageJob as page, takeInJob as taking, type TellPage } from './take-in/job';
+import {
+	compareJob as compare,
+	countJob as count,
+	pageJob as page,
+	takeInJob as taking,
+	type TellPage
+} from './take-in/job';
 import { byOffice as office } from './word/office';
 import { threadHere } from './worked';
 import { readWord as read, wordByPlainWay as plain } from './word/word';
@@ -31,10 +41,15 @@ function telling<J, R>(work: (job: J, tell: TellPage) => R): (given: { job: J; p
 export const drawn = telling(jobs.drawn);
 export const markPicture = telling(jobs.markPicture);
 export const seeSide = telling(side);
+export const paperOut = telling(out);
+export const flatSheet = telling(flat);
+export const heldSheet = telling(held);
+export const inkedPaper = telling(inked);
 export const sealEvidence = telling(jobs.sealEvidence);
 export const sealPaper = telling(jobs.sealPaper);
 export const takeInJob = telling(taking);
 export const compareJob = telling(compare);
+export const pageCount = telling(count);
 export const pageJob = telling(page);
 export const unseenStamps = telling(unseen);
 export const reorderPages = telling(reorder);

@@ -34,7 +34,7 @@ export function needsYou(house: House, account: Account): Need[] {
 	const jump = account.level === 'owner' ? lateJump(house) : null;
 	if (jump) needs.push({ what: 'clock', ...jump });
 	if (failing[0]) needs.push({ what: 'jobs', count: failing.length, error: failing[0].error });
-	needs.push(...heldNow(house, seen), ...wordingsAsked(house, seen));
+	needs.push(...heldNow(house, seen), ...returnsBack(house, seen), ...wordingsAsked(house, seen));
 	type Bounced = Omit<Extract<Need, { what: 'unreachable' }>, 'what'>;
 	needs.push(
 		...db
@@ -129,6 +129,17 @@ function heldNow({ db }: House, seen: Seen): Need[] {
 		)
 		.all(seen)
 		.map((row): Need => ({ what: 'held', ...row }));
+}
+
+/** What came back on paper and has not been judged yet. */
+function returnsBack({ db }: House, seen: Seen): Need[] {
+	return db
+		.prepare<[Seen], { packet: string; title: string; person: string; name: string; doubts: number; since: string }>(
+			`SELECT r.packet, p.title, r.person, r.name, r.doubts, r.at AS since FROM packet_returns r CROSS JOIN packets p ON p.id = r.packet
+			 WHERE ${MAY_SEE_PACKET} ORDER BY r.at LIMIT @most`
+		)
+		.all(seen)
+		.map((row): Need => ({ what: 'paper', ...row }));
 }
 
 function wordingsAsked({ db }: House, seen: Seen): Need[] {

@@ -45,6 +45,8 @@ const limits = {
 	caseCodeFrom: new RateLimiterMemory({ points: 60, duration: 600 }),
 	/** what one case may have kept, in 10 minutes: one a second */
 	caseKept: new RateLimiterMemory({ points: 600, duration: 600 }),
+	/** pictures of pages that come back on paper, by link, in 10 minutes */
+	pages: new RateLimiterMemory({ points: 200, duration: 600 }),
 	/** uploads through signers' links, by link, in 10 minutes */
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };

@@ -1,4 +1,4 @@
-import type { Duty, MessagePurpose } from '../core/packet';
+import type { DoubtFound, Duty, MessagePurpose } from '../core/packet';
 import type { WordKey, Words } from './words';
 
 /** What a message to somebody taking part has to say. All texts are plain; the letter escapes them for HTML itself. */
@@ -23,6 +23,8 @@ export interface MailFacts {
 	code?: { code: string; minutes: number };
 	/** what the office says to them: to their wish for another wording, or to what they showed of themselves */
 	say?: string;
+	/** pages (from 0) that are wanted again on paper, why, and the office's word */
+	again?: { pages: number[]; doubts: DoubtFound[]; word: string };
 	/** organisation's colour, #rrggbb */
 	colour: string;
 }
@@ -162,6 +164,18 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 					f.ended.name === '' ? [w('text.ended', { title })] : [w('mail.declined', { title, ...f.ended }), nothing],
 				button: null
 			};
+		case 'paper again':
+			return {
+				subject: w('mail.paper again.subject', { title }),
+				paragraphs: [w('mail.paper again', { title, pages: pagesOf(f) }), reasons(f, w), f.again?.word ?? ''],
+				button: open
+			};
+		case 'paper refused':
+			return {
+				subject: w('mail.paper refused.subject', { title }),
+				paragraphs: [w('mail.paper refused', { title }), f.say ?? ''],
+				button: open
+			};
 		case 'being looked at':
 			return { subject: `${w('held.title')}: ${title}`, paragraphs: [w('held.text')], button: null };
 		case 'withdrawn':
@@ -186,6 +200,16 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 	}
 }
 
+const pagesOf = ({ again }: MailFacts): string => (again?.pages ?? []).map((page) => page + 1).join(', ');
+
+/** Why pages are wanted again: of those that are, and of what belongs to none; each reason once. */
+function reasons({ again }: MailFacts, w: Words): string {
+	const wanted = (again?.doubts ?? []).filter(({ page }) => page === null || again!.pages.includes(page));
+	return [
+		...new Set(wanted.map(({ what, page }) => w(`mail.doubt.${what}` as WordKey, { page: (page ?? 0) + 1 })))
+	].join(' ');
+}
+
 /** The same by text message: one line with the link. */
 export function textMessage(f: MailFacts, w: Words): string {
 	return w.direction === 'rtl' ? `\u200f${inOneLine(f, w)}` : inOneLine(f, w);
@@ -196,6 +220,10 @@ function inOneLine(f: MailFacts, w: Words): string {
 	switch (f.purpose) {
 		case 'being looked at':
 			return `${title}: ${w('held.text')}`;
+		case 'paper again':
+			return `${w('mail.paper again', { title, pages: pagesOf(f) })} ${link}`;
+		case 'paper refused':
+			return `${w('mail.paper refused', { title })} ${link}`;
 		case 'your turn':
 		case 'nudge':
 		case 'reminder':

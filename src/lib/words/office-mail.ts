@@ -2,7 +2,7 @@ import { written, type Letter } from './mail';
 
 /** What the sender is told by mail; they read the office's English. */
 export interface OfficeFacts {
-	purpose: 'handed over' | 'wording' | 'held' | 'ending' | 'term ending';
+	purpose: 'handed over' | 'wording' | 'held' | 'paper back' | 'ending' | 'term ending';
 	to: string;
 	title: string;
 	reference: string;
@@ -56,6 +56,14 @@ function content({ purpose, title, name, other, words, day }: OfficeFacts): { su
 				paragraphs: [
 					`“${title}” is held: ${words || `${name} has entered a wrong code as often as is allowed.`}`,
 					'Nobody can go on until somebody has looked at it, or you withdraw it.'
+				]
+			};
+		case 'paper back':
+			return {
+				subject: `Back on paper: ${title}`,
+				paragraphs: [
+					`What ${name} signed on paper in “${title}” has come back, and was held against what went out.`,
+					words
 				]
 			};
 		case 'ending':

@@ -2,6 +2,7 @@ import { isolated } from '../core/clean-text';
 import {
 	SENDER,
 	type Begun,
+	type DoubtFound,
 	type FollowedWhat,
 	type HowJudged,
 	type PacketEvent,
@@ -39,9 +40,17 @@ export function inWords(event: Recorded, plan: Plan, short = false): string {
 /** What of an event is for experts: digests, addresses, devices, each with its name. */
 export function technicalOf(event: Recorded): [name: string, value: string][] {
 	const facts: [string, string | undefined][] = [
-		['Address', 'from' in event ? event.from.address : undefined],
-		['Device', 'from' in event ? event.from.device : undefined],
+		['Address', 'from' in event ? event.from?.address : undefined],
+		['Device', 'from' in event ? event.from?.device : undefined],
 		['Text agreed to', event.type === 'ConsentGiven' ? event.text.replace(' ', ', SHA-256 ') : undefined],
+		[
+			'Pages, SHA-256',
+			event.type === 'PaperFetched'
+				? event.digest
+				: event.type === 'ReturnHandedIn'
+					? event.pictures.join(', ')
+					: undefined
+		],
 		['Shown, SHA-256', event.type === 'PersonFinished' ? event.shown : undefined],
 		['Plan, SHA-256', event.type === 'PacketSent' || event.type === 'PlanCorrected' ? event.plan : undefined],
 		['Copy, SHA-256', event.type === 'CopySealed' || event.type === 'EvidenceSealed' ? event.digest : undefined]
@@ -95,6 +104,19 @@ const JUDGED: Record<HowJudged, string> = {
 	'another try': 'to be let try again',
 	refuse: 'to be refused'
 };
+
+const pagesSaid = (pages: number): string => (pages === 1 ? 'one page' : `${pages} pages`);
+
+/** What is in doubt, each once with its pages. */
+function doubtsSaid(doubts: readonly DoubtFound[]): string {
+	const names = [...new Set(doubts.map((doubt) => doubt.what))];
+	return names
+		.map((what) => {
+			const pages = doubts.flatMap((doubt) => (doubt.what === what && doubt.page !== null ? [doubt.page + 1] : []));
+			return pages.length > 0 ? `${what} (page ${[...new Set(pages)].join(', ')})` : what;
+		})
+		.join('; ');
+}
 
 function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string): string {
 	switch (event.type) {
@@ -156,6 +178,24 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `${person(event.person)} opened it.`;
 		case 'ConsentGiven':
 			return `${person(event.person)} agreed to sign electronically, by the text ${event.text.replace(' ', ', SHA-256 ')}.`;
+		case 'PaperFetched':
+			return event.from
+				? `${person(event.person)} fetched ${pagesSaid(event.pages)} to sign on paper.`
+				: `${pagesSaid(event.pages)} were fetched for ${person(event.person)}, to be signed on paper.`;
+		case 'ReturnHandedIn':
+			return event.post
+				? `What came back on paper from ${person(event.person)} was taken in: ${event.pictures.length} pictures.`
+				: `${person(event.person)} handed in what they signed on paper: ${event.pictures.length} pictures.`;
+		case 'ReturnChecked':
+			return event.doubts.length === 0
+				? `The paper of ${person(event.person)} is what went out, and signed at every place.`
+				: `The paper of ${person(event.person)} was held against what went out; to be looked at: ${doubtsSaid(event.doubts)}.`;
+		case 'ReturnAccepted':
+			return `The paper of ${person(event.person)} was taken for the document, and stands in it from now on.${event.note ? ` Note: ${isolated(event.note)}` : ''}`;
+		case 'ReturnAskedAgain':
+			return `${person(event.person)} was asked for page ${event.pages.map((page) => page + 1).join(', ')} on paper again: ${doubtsSaid(event.doubts)}.${event.word ? ` “${isolated(event.word)}”` : ''}`;
+		case 'ReturnRefused':
+			return `The paper of ${person(event.person)} was refused: “${isolated(event.word)}”`;
 		case 'PersonFinished': {
 			const duty = plan.people.find((p) => p.id === event.person)?.duty ?? 'signs';
 			return `${person(event.person)} ${doneWord(duty)}.`;
@@ -262,6 +302,9 @@ const MESSAGE = {
 	wording: 'The wish for another wording was',
 	'wording answered': 'The answer about the wording was',
 	held: 'Word of the hold was',
+	'paper back': 'Word that something came back on paper was',
+	'paper again': 'Word that pages are wanted again was',
+	'paper refused': 'Word that the paper was refused was',
 	'being looked at': 'Word that it is being looked at was',
 	'term ending': 'Word of the term’s end was',
 	copies: 'The sealed copies were',

@@ -2,12 +2,14 @@ import type { Answers } from '../field';
 import type { CheckFound, DocumentKind, IdentityWay, Verdict } from '../identity';
 import type {
 	Begun,
+	DoubtFound,
 	FollowedWhat,
 	From,
 	HowJudged,
 	ShownPicture,
 	MessagePurpose,
 	PageSeen,
+	PaperExchanged,
 	PaperTaken
 } from './events';
 import type { Plan } from './plan';
@@ -62,6 +64,25 @@ export type Command =
 	| { do: 'deletePictures'; tries: string[] }
 	/** `judges`: how many must agree */
 	| { do: 'release'; person: string; how: HowJudged; note: string; word?: string; judge: Judge; judges: number }
+	| { do: 'fetchPaper'; person: string; out: string; digest: string; file: string; pages: number; from?: From }
+	| { do: 'handInReturn'; person: string; out: string; pictures: string[]; post: boolean; from?: From }
+	| { do: 'checkReturn'; person: string; out: string; pages: number; doubts: DoubtFound[] }
+	| {
+			do: 'acceptReturn';
+			person: string;
+			out: string;
+			papers: PaperExchanged[];
+			/** fields whose answers, or places, are in the pictures */
+			written: string[];
+			/** what they had typed before, and what somebody confirmed of what they wrote */
+			answers: Answers;
+			note: string;
+			from: From;
+			/** without it: by itself, since nothing was in doubt */
+			judge?: Judge;
+	  }
+	| { do: 'askReturn'; person: string; out: string; pages: number[]; word: string; judge: Judge }
+	| { do: 'refuseReturn'; person: string; out: string; word: string; judge: Judge }
 	| { do: 'handDevice'; person: string; guest: string; from: From }
 	| {
 			do: 'finish';

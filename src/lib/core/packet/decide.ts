@@ -24,6 +24,7 @@ import {
 	recordSealed,
 	takeLink
 } from './deciding/office';
+import { acceptReturn, askReturn, checkReturn, fetchPaper, handInReturn, refuseReturn } from './deciding/paper';
 import { decline, handOver } from './deciding/passing-on';
 import { onceAgreed, onTurn, whileOpen, type Decided } from './deciding/turn';
 import { graveFault } from './preflight';
@@ -96,6 +97,18 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			return seePictures(command);
 		case 'deletePictures':
 			return deletePictures(command);
+		case 'fetchPaper':
+			return fetchPaper(state, command, now);
+		case 'handInReturn':
+			return handInReturn(state, command, now);
+		case 'checkReturn':
+			return checkReturn(state, command);
+		case 'acceptReturn':
+			return acceptReturn(state, command, now);
+		case 'askReturn':
+			return askReturn(state, command);
+		case 'refuseReturn':
+			return refuseReturn(state, command);
 		case 'release':
 			return release(state, command);
 		case 'handDevice':

@@ -1,5 +1,6 @@
 import type { Answers } from '../field';
 import type { CheckFound, DocumentKind, IdentityWay, Side, Verdict } from '../identity';
+import type { DoubtName } from '../paper';
 import type { PlanChange, SeenPart } from './correcting/changes';
 import type { PlanPerson } from './plan';
 import type { Channel, WordingWish } from './state';
@@ -58,6 +59,19 @@ export interface ShownPicture {
 
 /** What the office may say to somebody who is held. */
 export type HowJudged = 'another try' | 'let through' | 'refuse';
+
+/** A doubt of a return, as the record holds it: what, and on which page (from 0). */
+export interface DoubtFound {
+	what: DoubtName;
+	page: number | null;
+}
+
+/** A document whose pages are others from now on. */
+export interface PaperExchanged {
+	paper: string;
+	was: string;
+	now: string;
+}
 
 /** What can happen to a packet. Past tense, since it has happened. */
 export type PacketEvent =
@@ -118,7 +132,18 @@ export type PacketEvent =
 	| { type: 'DeviceHanded'; person: string; guest: string; from: From }
 	/** a host says who acted in front of them, and how they know */
 	| { type: 'GuestConfirmed'; person: string; guest: string; how: string }
-	| { type: 'PersonFinished'; person: string; answers: Answers; shown: string; from: From }
+	/** the pages went out to be signed in ink; `digest` is of what is on them, `file` of what was handed out. From the office, to be posted */
+	| { type: 'PaperFetched'; person: string; out: string; digest: string; file: string; pages: number; from?: From }
+	/** pictures of the pages that came back, by their digests; `post`: the office took them in */
+	| { type: 'ReturnHandedIn'; person: string; out: string; pictures: string[]; post: boolean; from?: From }
+	/** held against what went out: what somebody has to look at, without what it says */
+	| { type: 'ReturnChecked'; person: string; out: string; pages: number; doubts: DoubtFound[] }
+	/** the scanned pages are the document from now on; `written`: fields that stand on them, and on no page of their own any more */
+	| { type: 'ReturnAccepted'; person: string; out: string; papers: PaperExchanged[]; written: string[]; note: string }
+	| { type: 'ReturnAskedAgain'; person: string; out: string; pages: number[]; doubts: DoubtFound[]; word: string }
+	| { type: 'ReturnRefused'; person: string; out: string; word: string }
+	/** `ink`: on paper, by what went out under that id */
+	| { type: 'PersonFinished'; person: string; answers: Answers; shown: string; from: From; ink?: string }
 	| { type: 'PersonNamed'; person: string; name: string; email: string; note?: string }
 	| {
 			type: 'PartHandedOver';
@@ -185,6 +210,9 @@ export type MessagePurpose =
 	| 'wording answered'
 	| 'held'
 	| 'being looked at'
+	| 'paper back'
+	| 'paper again'
+	| 'paper refused'
 	| 'term ending'
 	| 'copies'
 	| 'declined'

@@ -1,6 +1,7 @@
 import { corrected } from './correcting/evolve';
 import type { Recorded } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
+import { inked, stillOut } from './inks';
 import { agreement, judged, prove, shownOr } from './proofs';
 import { channelsOf } from './reach';
 import { initial, isOpen, NOTHING_SHOWN, type Packet, type SentPacket, type Standing } from './state';
@@ -30,6 +31,7 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			bounced: {},
 			answers: plan.answers ?? {},
 			proofs: {},
+			inks: {},
 			handOvers: [],
 			wordings: [],
 			reminded: {},
@@ -129,6 +131,13 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			const now = state.people[event.person];
 			return now?.is === 'opened' ? stand(state, [[event.person, { ...now, consented: event.text }]]) : state;
 		}
+		case 'PaperFetched':
+		case 'ReturnHandedIn':
+		case 'ReturnChecked':
+		case 'ReturnAskedAgain':
+		case 'ReturnRefused':
+		case 'ReturnAccepted':
+			return inked(state, event);
 		case 'PersonFinished':
 			return {
 				...stand(state, [
@@ -146,9 +155,10 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			const { [event.person]: _address, ...addresses } = state.addresses;
 			const { [event.person]: _phone, ...phones } = state.phones;
 			const { [event.person]: _proof, ...proofs } = state.proofs;
+			const { [event.person]: _ink, ...inks } = state.inks;
 			const { [event.person]: _reminded, ...reminded } = state.reminded;
 			const { [event.person]: _told, ...toTell } = state.toTell;
-			const now = { ...state, addresses, phones, proofs, reminded, toTell };
+			const now = { ...state, addresses, phones, proofs, inks, reminded, toTell };
 			return {
 				...stand(become(now, event.person, { name: event.name, email: event.email, phone: '', note: '' }), [
 					[event.person, { is: 'notified', since: event.at }]
@@ -204,7 +214,7 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'CorrectionLeft':
 			return { ...state, correcting: null };
 		case 'PlanCorrected':
-			return corrected(state, event, plans(event.plan));
+			return corrected({ ...state, inks: stillOut(state.inks, event.toTell) }, event, plans(event.plan));
 		case 'CorrectionShown': {
 			const { [event.person]: _shown, ...toTell } = state.toTell;
 			return { ...state, toTell };

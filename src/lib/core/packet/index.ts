@@ -12,15 +12,18 @@ export {
 export type { Command, Names } from './commands';
 export { decide } from './decide';
 export { mustProve, stillToShow, takesPart, triesLeft } from './deciding/identity';
+export { neededByRules, noPaper } from './deciding/paper';
 export type {
 	Actor,
 	Begun,
+	DoubtFound,
 	FollowedWhat,
 	From,
 	HowJudged,
 	MessagePurpose,
 	PacketEvent,
 	PageSeen,
+	PaperExchanged,
 	PaperTaken,
 	Recorded
 } from './events';
@@ -65,6 +68,7 @@ export {
 	planOfRecord,
 	stillAt,
 	type Channel,
+	type Ink,
 	type Packet,
 	type SentPacket,
 	type Standing,

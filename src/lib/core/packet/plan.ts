@@ -138,7 +138,9 @@ export const PersonSchema = Type.Object(
 		note: Type.Optional(Message),
 		check: Type.Optional(CheckSchema),
 		/** what they show of themselves besides a code */
-		identity: Type.Optional(IdentitySchema)
+		identity: Type.Optional(IdentitySchema),
+		/** they may sign on paper */
+		ink: Type.Optional(Type.Boolean())
 	},
 	{ additionalProperties: false }
 );

@@ -1,7 +1,7 @@
 import type { Answers } from '../field';
 import type { CheckName, IdentityWay, Verdict } from '../identity';
 import type { SeenPart } from './correcting/changes';
-import type { Begun, HowJudged } from './events';
+import type { Begun, DoubtFound, HowJudged } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
 
 /** The ways a message goes. */
@@ -58,6 +58,21 @@ export const NOTHING_SHOWN: Proof = {
 	word: ''
 };
 
+/** How far somebody has come who signs on paper. */
+export interface Ink {
+	/** what went out to them last */
+	out: string;
+	/** SHA-256 of what is on its pages */
+	digest: string;
+	/** 'looking': the machine holds it against what went out; 'doubts': somebody of the office looks */
+	is: 'fetched' | 'looking' | 'doubts' | 'sure' | 'again' | 'refused' | 'accepted';
+	since: string;
+	doubts: DoubtFound[];
+	/** the pages they are asked for again, and what the office has said to them */
+	pages: number[];
+	word: string;
+}
+
 /** Somebody's part passed on to somebody else, who has their place now. */
 export interface HandOver {
 	person: string;
@@ -105,6 +120,8 @@ export interface Sent {
 	bounced: Record<string, Channel[]>;
 	answers: Answers;
 	proofs: Record<string, Proof>;
+	/** who signs on paper */
+	inks: Record<string, Ink>;
 	handOvers: HandOver[];
 	wordings: WordingRequest[];
 	/** when automatic reminders went to each, since it came to them */

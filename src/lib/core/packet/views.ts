@@ -52,7 +52,18 @@ export interface Correcting {
 
 /** What Pellum does by itself after something has happened. */
 export type Work =
-	'seal' | 'message' | 'letter' | 'batch' | 'read' | 'backup' | 'hook' | 'case' | 'follow' | 'identity' | 'forget';
+	| 'seal'
+	| 'message'
+	| 'letter'
+	| 'batch'
+	| 'read'
+	| 'backup'
+	| 'hook'
+	| 'case'
+	| 'follow'
+	| 'identity'
+	| 'paper'
+	| 'forget';
 
 /** Something only this account, or the office, can settle. */
 export type Need =
@@ -68,6 +79,8 @@ export type Need =
 			phone: string | null;
 	  }
 	| { what: 'held'; packet: string; title: string; name: string; since: string }
+	/** what came back on paper waits to be looked at */
+	| { what: 'paper'; packet: string; title: string; person: string; name: string; doubts: number; since: string }
 	| { what: 'wording'; packet: string; title: string; name: string; words: string; instead: string; since: string }
 	| { what: 'term'; packet: string; title: string; ends: string }
 	| { what: 'turn'; packet: string; title: string; since: string }

@@ -1,5 +1,5 @@
 export { far, findDocument, type FoundDocument } from './edges';
 export { greyOf, mean, sharpness, smaller, type Grey, type Pixels } from './grey';
-export { inkOf } from './ink';
+export { evenLight, inkOf } from './ink';
 export { fitted, projected, projection, type Corners, type Projection, type Spot } from './perspective';
-export { straightened } from './straightened';
+export { fromAbove, straightened } from './straightened';

@@ -12,8 +12,13 @@ export function straightened(picture: Pixels, corners: Corners, most = 2000, mar
 	const [a, b, c, d] = corners;
 	const lying = far(a, b) + far(d, c) >= far(b, c) + far(a, d);
 	const turned: Corners = lying ? corners : [d, a, b, c];
-	const across = Math.max(far(turned[0], turned[1]), far(turned[3], turned[2]));
-	const down = Math.max(far(turned[1], turned[2]), far(turned[0], turned[3]));
+	return fromAbove(picture, turned, most, margin);
+}
+
+/** The same as it lies: its first corner at the top left. */
+export function fromAbove(picture: Pixels, corners: Corners, most = 2000, margin = MARGIN): Pixels {
+	const across = Math.max(far(corners[0], corners[1]), far(corners[3], corners[2]));
+	const down = Math.max(far(corners[1], corners[2]), far(corners[0], corners[3]));
 	const scale = Math.min(1, most / across);
 	const [width, height] = [Math.max(1, Math.round(across * scale)), Math.max(1, Math.round(down * scale))];
 	const m = margin * width;
@@ -24,7 +29,7 @@ export function straightened(picture: Pixels, corners: Corners, most = 2000, mar
 			{ x: width - m, y: height - m },
 			{ x: m, y: height - m }
 		],
-		turned
+		corners
 	);
 	const data = new Uint8ClampedArray(width * height * 4);
 	if (!way) return { width, height, data };

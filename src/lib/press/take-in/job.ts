@@ -82,6 +82,13 @@ export async function pageJob(job: {
 	}
 }
 
+/** How many pages a document has. */
+export async function countJob({ bytes }: { bytes: Uint8Array }): Promise<number> {
+	const pdf = await opened(bytes);
+	pdf.close();
+	return pdf.pages;
+}
+
 async function opened(bytes: Uint8Array, hidden?: TakenIn['hidden']): Promise<OpenPdf> {
 	const pdf = await openPdf(bytes);
 	if (typeof pdf === 'string') throw new Error(`a document that was opened before is ${pdf} now`);

@@ -8,6 +8,7 @@ import { checkIdentity, forgetPictures, type IdentityJob } from '../identity';
 import { followUp, type FollowJob } from '../intakes';
 import type { House } from '../house';
 import { logOf } from '../log';
+import { checkReturn, type PaperJob } from '../paper';
 import { readScans, type ReadingJob } from '../papers';
 import { sendLetter } from './account-letters';
 import { sendCaseLetter } from './case-letters';
@@ -167,6 +168,8 @@ export class JobRunner {
 				return followUp(this.house, job.key, payload as FollowJob, done);
 			case 'identity':
 				return checkIdentity(this.house, payload as IdentityJob, done);
+			case 'paper':
+				return checkReturn(this.house, payload as PaperJob, done);
 			case 'forget':
 				return forgetPictures(this.house, payload as { packet: string }, done);
 			case 'hook':

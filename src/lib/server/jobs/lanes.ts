@@ -17,6 +17,7 @@ const SIDE_BY_SIDE: Record<Kind, number> = {
 	case: 2,
 	follow: 1,
 	identity: 1,
+	paper: 1,
 	forget: 1
 };
 const FAILURES = 5;

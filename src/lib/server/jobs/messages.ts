@@ -123,6 +123,8 @@ function factsFor(house: House, packet: SentPacket, person: PlanPerson, job: Mes
 			code: { code: newCode(house, job.packet, person.id), minutes: CODE_MINUTES }
 		}),
 		...(purpose === 'your turn' && { say: packet.proofs[person.id]?.word ?? '' }),
+		...(purpose === 'paper again' && packet.inks[person.id] && { again: packet.inks[person.id] }),
+		...(purpose === 'paper refused' && { say: packet.inks[person.id]?.word ?? '' }),
 		...(purpose === 'wording answered' && answered?.answer && { say: answered.answer }),
 		colour: organisation(house.db).colour
 	};
@@ -142,6 +144,8 @@ function stillWanted(packet: SentPacket, { person, purpose }: MessageJob): boole
 		case 'ending':
 		case 'code':
 		case 'wording answered':
+		case 'paper again':
+		case 'paper refused':
 			return packet.status === 'out' && ['notified', 'opened', 'unreachable'].includes(standing);
 		case 'state so far':
 			return isOpen(packet);
@@ -177,6 +181,14 @@ function toSender(house: House, id: string, packet: SentPacket, job: MessageJob)
 				return {
 					name: called(event.person),
 					words: event.why ? 'something has to be looked at before it goes on.' : ''
+				};
+			case 'ReturnChecked':
+				return {
+					name: called(event.person),
+					words:
+						event.doubts.length === 0
+							? 'Nothing is in doubt: every page is there, unchanged, and signed at each place.'
+							: `Look at it: ${[...new Set(event.doubts.map((doubt) => doubt.what))].join(', ')}.`
 				};
 			case 'DeadlineNear':
 				return {

@@ -14,6 +14,7 @@ export const KINDS = [
 	'case',
 	'follow',
 	'identity',
+	'paper',
 	'forget'
 ] as const;
 export type Kind = (typeof KINDS)[number];

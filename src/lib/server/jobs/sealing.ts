@@ -8,6 +8,7 @@ import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { sealKeys } from '../keys';
+import { readOut } from '../paper/store';
 import { act, packetState } from '../packets/act';
 import { handedIn } from '../packets/copies';
 import { auditRecord, eventsOf, linksOf, treeHead } from '../packets/log';
@@ -38,9 +39,12 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 			...shared,
 			paper: bytes,
 			stamps,
-			files: files
-				.filter((one) => one.paper === paper.id)
-				.map(({ answer }) => ({ name: answer.name, media: answer.media, bytes: readBlob(db, answer.file)!.bytes }))
+			files: [
+				...files
+					.filter((one) => one.paper === paper.id)
+					.map(({ answer }) => ({ name: answer.name, media: answer.media, bytes: readBlob(db, answer.file)!.bytes })),
+				...asWentOut(house, packet, paper.id)
+			]
 		});
 		const unseen = await unseenInWorker({ paper: bytes, sealed: sealed.bytes, stamps });
 		if (unseen.length > 0) throw new Error(unseenSay(packet.reference, paper.name, unseen));
@@ -55,6 +59,22 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		done();
 	});
 	return null;
+}
+
+/** The pages as they went out to whoever signed in ink, beside the scanned ones that stand in the document. */
+function asWentOut(house: House, packet: SentPacket, paper: string) {
+	return Object.entries(packet.inks).flatMap(([person, ink]) => {
+		const out = ink.is === 'accepted' ? readOut(house.db, ink.out) : null;
+		if (!out || out.papers[0]?.paper !== paper) return [];
+		const name = packet.plan.people.find((one) => one.id === person)?.name ?? 'somebody';
+		return [
+			{
+				name: `As it went out to ${name}.pdf`,
+				media: 'application/pdf',
+				bytes: readBlob(house.db, out.digest)!.bytes
+			}
+		];
+	});
 }
 
 /** A genuine copy on which an answer can't be seen would be worse than none. */
@@ -88,7 +108,7 @@ function evidenceOf(
 			return {
 				name: person.name,
 				address: addressOf(packet, person.id),
-				did: didWhat(packet, person),
+				did: end?.ink ? 'signed on paper, in ink; the scanned pages stand in the document' : didWhat(packet, person),
 				when: end ? moment(end.at) : '',
 				from: end ? `from ${end.from.address}, ${end.from.device}` : '',
 				known: howShown(events, person.id),
@@ -135,5 +155,5 @@ function signatureOf(house: House, { plan, answers }: SentPacket, person: string
 }
 
 function fromOf(event: Recorded): string {
-	return 'from' in event ? event.from.address : '';
+	return 'from' in event ? (event.from?.address ?? '') : '';
 }

@@ -108,6 +108,12 @@ function messagesAfter(state: SentPacket, event: Recorded): Effect[] {
 		case 'PersonHeld':
 			// who entered wrong codes sees it on the page; who handed something in may have gone since
 			return [...toSender('held'), ...(event.why ? message(event.person, 'being looked at') : [])];
+		case 'ReturnChecked':
+			return toSender('paper back');
+		case 'ReturnAskedAgain':
+			return message(event.person, 'paper again');
+		case 'ReturnRefused':
+			return message(event.person, 'paper refused');
 		case 'HoldReleased':
 			return message(event.person, 'your turn');
 		case 'PacketCompleted':

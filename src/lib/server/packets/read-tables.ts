@@ -142,6 +142,7 @@ export function writeReadTables(
 	if (state.corrections > 0) db.prepare('DELETE FROM packet_people WHERE packet = ?').run(state.packet);
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.phone, p.standing, p.since);
 	writeWordings(db, state);
+	writeReturns(db, state);
 	writeWords(db, state, d.people);
 }
 
@@ -185,6 +186,28 @@ export function openWordings(state: SentPacket) {
 			instead: wish.instead,
 			at: wish.at
 		}));
+}
+
+/** Returns that wait for somebody of the office. */
+export function openReturns(state: SentPacket) {
+	if (!isOpen(state)) return [];
+	return Object.entries(state.inks)
+		.filter(([, ink]) => ink.is === 'doubts' || ink.is === 'sure')
+		.map(([person, ink]) => ({
+			person,
+			name: state.plan.people.find((p) => p.id === person)?.name ?? '',
+			doubts: ink.doubts.length,
+			at: ink.since
+		}));
+}
+
+function writeReturns(db: Db, state: SentPacket): void {
+	if (Object.keys(state.inks).length === 0) return;
+	db.prepare('DELETE FROM packet_returns WHERE packet = ?').run(state.packet);
+	const one = db.prepare(
+		'INSERT INTO packet_returns (packet, person, name, doubts, at) VALUES (@packet, @person, @name, @doubts, @at)'
+	);
+	for (const back of openReturns(state)) one.run({ packet: state.packet, ...back });
 }
 
 /** The wishes for another wording that wait for an answer. */

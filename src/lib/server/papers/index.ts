@@ -120,7 +120,7 @@ function blankSay(blank: number[], of: number): string[] {
 	return [`nothing shows on page ${pages.join(', ')}${blank.length > 10 ? ' and others' : ''}.`];
 }
 
-function keepTaken(house: House, taken: TakenInText, compared: KeptComparing): void {
+export function keepTaken(house: House, taken: TakenInText, compared: KeptComparing): void {
 	keepBlob(house.db, taken.bytes, 'application/pdf', house.now(), taken.digest);
 	const thumbnail = keepBlob(house.db, taken.thumbnail, 'image/png', house.now());
 	house.db

@@ -18,6 +18,7 @@ import {
 	type WordingRequest
 } from '../../core/packet';
 import type { IdentityToShow } from '../../core/identity';
+import type { PaperToBring } from '../../core/paper';
 import { guestsOf, ruleOfNaming, stopOf, toBeNamedBy } from '../../core/route';
 import { wordsOf, type Words } from '../../words';
 import type { House } from '../house';
@@ -29,6 +30,7 @@ import { unveiled } from '../packets/private-words';
 import { CODES_ALLOWED } from './identity';
 import { consentDigest } from './consenting';
 import { identityState } from '../identity';
+import { paperState } from '../paper/bringing-view';
 import { readSaved } from './keeping';
 import type { Visitor } from './visit';
 
@@ -89,6 +91,8 @@ interface Turn {
 	/** somebody else of their group could do it as well */
 	group: boolean;
 	wordings: WordingRequest[];
+	/** where they are with signing on paper; null where they can't */
+	paper: PaperToBring | null;
 	/** whether the time on each page is kept */
 	seen: boolean;
 }
@@ -166,7 +170,8 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 	const saved = readSaved(house, packet.packet, person.id);
 	const text = standing.is === 'opened' ? standing.consented : null;
 	return {
-		version: packet.planDigest,
+		// scanned pages take the place of those that went out
+		version: [packet.planDigest, ...plan.papers.map((paper) => paper.digest.slice(0, 8))].join('.'),
 		corrected: packet.toTell[person.id] ?? [],
 		consented: text !== null && text === consentDigest(text.split('-')[0]!, person.duty),
 		saved: {
@@ -198,6 +203,7 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 		},
 		group: isOpen(packet) && plan.stops[packet.stop]?.anyOne === true,
 		wordings: packet.wordings.filter((one) => one.person === person.id),
+		paper: guest ? null : paperState(house, packet, person),
 		seen: plan.sending?.seenPages === true
 	};
 }

@@ -22,6 +22,7 @@
 					clock: 'brick',
 					ending: 'copper',
 					term: 'copper',
+					paper: 'thread',
 					wording: 'thread',
 					turn: 'thread',
 					sheet: 'copper',
@@ -89,6 +90,16 @@
 			<p><b>{need.name}</b> could not show who they are</p>
 			<p class="text-[14px] text-quiet">{need.title} is held · {day(need.since, zone, now)}</p>
 			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Look at it</a></p>
+		{:else if need.what === 'paper'}
+			<p><b>{need.name}</b> brought it back on paper</p>
+			<p class="text-[14px] text-quiet">
+				{need.title} · {need.doubts === 0
+					? 'nothing in doubt'
+					: need.doubts === 1
+						? 'one thing to look at'
+						: `${need.doubts} things to look at`} · {day(need.since, zone, now)}
+			</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}/paper/{need.person}">Look at it</a></p>
 		{:else if need.what === 'wording'}
 			<p><b>{need.name}</b> asks for another wording</p>
 			<p class="text-[14px] text-quiet">{need.title} · {day(need.since, zone, now)}</p>

@@ -10,6 +10,12 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 	case: { name: 'Sending codes to visitors', one: 'code', many: 'codes', a: 'a code to a visitor' },
 	follow: { name: 'What follows cases', one: 'follow-up', many: 'follow-ups', a: 'what follows it' },
 	identity: { name: 'Asking the ID desk', one: 'check', many: 'checks', a: 'a look at who somebody is' },
+	paper: {
+		name: 'Looking at paper that came back',
+		one: 'return',
+		many: 'returns',
+		a: 'a look at what came back on paper'
+	},
 	forget: { name: 'Deleting pictures of documents', one: 'packet', many: 'packets', a: 'the deleting of its pictures' },
 	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }

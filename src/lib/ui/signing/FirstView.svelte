@@ -10,7 +10,8 @@
 		consent,
 		busy,
 		wrong,
-		ongo
+		ongo,
+		onpaper
 	}: {
 		view: {
 			title: string;
@@ -29,6 +30,8 @@
 		busy: boolean;
 		wrong: string;
 		ongo: () => void;
+		/** where they may sign on paper instead */
+		onpaper?: (() => void) | undefined;
 	} = $props();
 
 	const words = useWords();
@@ -81,5 +84,8 @@
 		<button class="button primary large w-full sm:w-auto" disabled={!agreed || busy} onclick={ongo}
 			>{words()('consent.go')}</button
 		>
+		{#if onpaper}<button type="button" class="button large mt-3 w-full sm:ms-3 sm:mt-0 sm:w-auto" onclick={onpaper}
+				>{words()('paper.title')}</button
+			>{/if}
 	</p>
 </main>

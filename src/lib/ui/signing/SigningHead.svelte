@@ -17,7 +17,8 @@
 		may,
 		onlanguage,
 		onsave,
-		onask
+		onask,
+		onpaper
 	}: {
 		view: { title: string; sender: string; organisation: string; until: string | null };
 		organisation: { logo: boolean; colour: string };
@@ -28,10 +29,11 @@
 		asText: boolean;
 		zoom: number;
 		downloads: { id: string; name: string; href: string }[];
-		may: { handOver: boolean; wording: boolean };
+		may: { handOver: boolean; wording: boolean; paper: boolean };
 		onlanguage: (language: string) => void;
 		onsave: () => void;
 		onask: (what: 'hand over' | 'wording' | 'decline') => void;
+		onpaper: () => void;
 	} = $props();
 
 	const words = useWords();
@@ -77,6 +79,7 @@
 						to: href,
 						download: true
 					})),
+					...(may.paper ? [{ name: words()('paper.title'), run: onpaper }] : []),
 					...(may.wording ? [{ name: words()('menu.wording'), run: () => onask('wording') }] : []),
 					...(may.handOver ? [{ name: words()('menu.hand over'), run: () => onask('hand over') }] : []),
 					{ name: words()('menu.decline'), run: () => onask('decline'), grave: true }

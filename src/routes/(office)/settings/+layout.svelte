@@ -6,6 +6,7 @@
 		{ to: '/settings', name: 'Organisation' },
 		{ to: '/settings/holidays', name: 'Holidays' },
 		{ to: '/settings/identity', name: 'Who people are' },
+		{ to: '/settings/paper', name: 'On paper' },
 		{ to: '/settings/accounts', name: 'Accounts', owners: true },
 		{ to: '/settings/folders', name: 'Folders', owners: true },
 		{ to: '/settings/signing-in', name: 'Signing in', owners: true },

@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import type { Paper } from '$lib/core/packet';
 	import type ShowIdentity from '$lib/ui/signing/identity/ShowIdentity.svelte';
+	import type OnPaper from '$lib/ui/signing/paper/OnPaper.svelte';
 	import type TurnRoom from '$lib/ui/signing/TurnRoom.svelte';
 	import CodeView from '$lib/ui/signing/CodeView.svelte';
 	import FirstView from '$lib/ui/signing/FirstView.svelte';
@@ -22,6 +23,13 @@
 	let Room = $state.raw<typeof TurnRoom | null>(null);
 	let room = $state<TurnRoom>();
 	let Show = $state.raw<typeof ShowIdentity | null>(null);
+	let InInk = $state.raw<typeof OnPaper | null>(null);
+	/** what they chose last; before that, the paper where they have it */
+	let onPaper = $state<boolean | null>(null);
+	const inInk = $derived(view.state === 'turn' && view.paper !== null && (onPaper ?? view.paper.is !== null));
+	$effect(() => {
+		if (inInk) void import('$lib/ui/signing/paper/OnPaper.svelte').then((one) => (InInk = one.default));
+	});
 	$effect(() => {
 		if (view.state === 'identity')
 			void import('$lib/ui/signing/identity/ShowIdentity.svelte').then((one) => (Show = one.default));
@@ -44,7 +52,7 @@
 	});
 	const after = $derived(next.length === 0 ? words('after.none') : words('after.some', { names: words.clauses(next) }));
 	const paperUrl = (paper: Paper) => `${base}/papers/${paper.id}`;
-	const turn = $derived(view.state === 'turn' && view.consented);
+	const turn = $derived(view.state === 'turn' && view.consented && !inInk);
 	const title = $derived(
 		view.me.duty === 'gets a copy'
 			? view.title
@@ -84,7 +92,8 @@
 	$effect(() => {
 		const making = view.state === 'finished' && view.complete && view.copies.length === 0;
 		const shut = view.state === 'held' || view.state === 'waiting' || view.state === 'correcting';
-		const looking = view.state === 'identity' && view.looking;
+		const looking =
+			(view.state === 'identity' && view.looking) || (view.state === 'turn' && view.paper?.is === 'looking');
 		if (!making && !shut && !looking) return;
 		const timer = setInterval(() => void refresh(), making || looking ? 2000 : 15_000);
 		return () => clearInterval(timer);
@@ -105,7 +114,13 @@
 		downloads={view.state === 'turn'
 			? [...view.papers, ...view.attachments].map(({ id, name }) => ({ id, name, href: `${base}/papers/${id}?name=1` }))
 			: []}
-		may={view.state === 'turn' ? view.may : { handOver: false, wording: false }}
+		may={view.state === 'turn'
+			? { ...view.may, paper: view.paper !== null }
+			: { handOver: false, wording: false, paper: false }}
+		onpaper={async () => {
+			await room?.keep();
+			onPaper = true;
+		}}
 		onlanguage={speak}
 		onsave={async () => (later = (await room?.keep()) ?? false)}
 		onask={(what) => room?.ask(what)}
@@ -116,8 +131,26 @@
 	{:else if view.state === 'identity'}
 		{#if Show}<Show {view} {base} locale={data.language} onchange={refresh} />
 		{:else}<main id="main" class="px-5 py-12" aria-busy="true">{words('keep.moment')}</main>{/if}
+	{:else if view.state === 'turn' && inInk}
+		{#if InInk}<InInk
+				paper={view.paper!}
+				{base}
+				title={view.title}
+				onchange={refresh}
+				onhere={() => (onPaper = false)}
+			/>
+		{:else}<main id="main" class="px-5 py-12" aria-busy="true">{words('keep.moment')}</main>{/if}
 	{:else if view.state === 'turn' && !view.consented}
-		<FirstView {view} {before} {after} consent={data.consent} {busy} {wrong} ongo={goOn} />
+		<FirstView
+			{view}
+			{before}
+			{after}
+			consent={data.consent}
+			{busy}
+			{wrong}
+			ongo={goOn}
+			onpaper={view.paper ? () => (onPaper = true) : undefined}
+		/>
 	{:else if view.state === 'turn'}
 		{#if Room}
 			<!-- another plan is another turn: what was entered comes back from the server -->

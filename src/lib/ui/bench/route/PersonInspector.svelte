@@ -3,6 +3,7 @@
 	import Check from '../../parts/Check.svelte';
 	import More from '../../parts/More.svelte';
 	import Choice from '../../parts/Choice.svelte';
+	import Switch from '../../parts/Switch.svelte';
 	import { DUTIES, isAddress, type Duty, type PersonLock, type PlanPerson } from '../../../core/packet';
 	import { acts, comesBefore, stopOf } from '../../../core/route';
 	import type { Bench } from '../bench.svelte';
@@ -115,6 +116,11 @@
 	<ReachPart {bench} {person} {set} />
 	{#if acts(person.duty)}
 		<CheckPart {bench} {person} {set} />
+		<Switch
+			label="May sign on paper"
+			on={person.ink === true}
+			onturn={(on) => set('signing on paper', { ink: on ? true : undefined }, false)}
+		/>
 		<More label="Shows who they are" look="" open={person.identity !== undefined}>
 			<IdentityPart {bench} {person} {set} />
 		</More>

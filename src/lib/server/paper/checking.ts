@@ -1,0 +1,210 @@
+import { judgeReturn, toldByCode, type Doubt, type Foreign } from '../../core/paper';
+import { personIn, type SentPacket } from '../../core/packet';
+import { projected, projection, type Projection, type Spot } from '../../core/picture';
+import { isRefusal } from '../../core/refusal';
+import {
+	flatSheetInWorker,
+	heldSheetInWorker,
+	languagesFor,
+	pageCountInWorker,
+	pageInWorker,
+	tellSheet
+} from '../../press';
+import { readBlob } from '../blobs';
+import { inTransaction } from '../db';
+import type { House } from '../house';
+import { newId, sha256Bytes, sha256Text } from '../ids';
+import { act, packetState } from '../packets/act';
+import { fromOf, takeForDocument } from './accepting';
+import { flatKept } from './bringing';
+import { paperSetting } from './setting';
+import {
+	keepPicture,
+	keepSeen,
+	picturesOf,
+	pictureBytes,
+	readOut,
+	removePicture,
+	type OutKept,
+	type PictureKept,
+	type SeenKept
+} from './store';
+
+export interface PaperJob {
+	packet: string;
+	person: string;
+	out: string;
+}
+
+/** PDFs are taken apart at this many pixels to the inch of A4's width. */
+const SCAN_WIDTH = 1820;
+/** Fewer words than this were read on a page that is blank, or a picture of something else. */
+const FEW = 4;
+
+/** Holds all that was handed in against what went out, page by page, each kept as soon as it is done; then judges the whole. */
+export async function checkReturn(house: House, job: PaperJob, done: () => void): Promise<null> {
+	const out = readOut(house.db, job.out);
+	const packet = packetState(house.db, job.packet);
+	const person = packet.status === 'none' ? undefined : personIn(packet.plan, job.person);
+	if (packet.status === 'none' || !out || !person || packet.inks[job.person]?.is !== 'looking') {
+		done();
+		return null;
+	}
+	for (const pdf of picturesOf(house.db, out.id).filter((one) => one.media === 'application/pdf' && one.handedAt))
+		await takeApart(house, out, pdf);
+	const languages = languagesFor(person.locale ?? packet.plan.locale);
+	for (const one of picturesOf(house.db, out.id).filter((picture) => picture.handedAt && !picture.seen)) {
+		await seeOne(house, packet, out, one, languages);
+		if (!house.db.open) return null;
+	}
+	const { doubts } = judged(house, out);
+	const checked = act(
+		house,
+		job.packet,
+		{ kind: 'pellum' },
+		{
+			do: 'checkReturn',
+			person: job.person,
+			out: out.id,
+			pages: out.sheets.length,
+			doubts: doubts.map(({ what, page }) => ({ what, page }))
+		}
+	);
+	if (!isRefusal(checked) && checked.inks[job.person]?.is === 'sure' && paperSetting(house.db).goesOn)
+		await takeForDocument(house, checked, out, {
+			account: null,
+			confirmed: {},
+			note: '',
+			from: fromOf(checked, person)
+		});
+	done();
+	return null;
+}
+
+/** The judgement over all that was handed in so far. */
+export function judged(
+	house: House,
+	out: OutKept
+): { doubts: Doubt[]; pages: (string | null)[]; twice: { page: number; picture: string }[] } {
+	return judgeReturn(
+		out.sheets,
+		picturesOf(house.db, out.id).flatMap(({ seen }) => (seen ? [seen] : []))
+	);
+}
+
+async function takeApart(house: House, out: OutKept, pdf: PictureKept): Promise<void> {
+	const bytes = new Uint8Array(pictureBytes(house.db, out.id, pdf.id, 'bytes')!);
+	const count = await pageCountInWorker(bytes);
+	const pages: { bytes: Uint8Array; flat: PictureKept['flat'] }[] = [];
+	for (let page = 0; page < count; page++) {
+		const flat = await flatSheetInWorker(await pageInWorker({ bytes, page, width: SCAN_WIDTH }));
+		if (!isRefusal(flat)) pages.push({ bytes: flat.picture, flat: flatKept(flat) });
+	}
+	if (!house.db.open) return;
+	inTransaction(house.db, () => {
+		for (const [i, page] of pages.entries())
+			keepPicture(
+				house.db,
+				{
+					id: newId(house.now()),
+					out: out.id,
+					name: `${pdf.name}, ${i + 1}`,
+					media: 'image/jpeg',
+					digest: sha256Bytes(page.bytes),
+					flat: page.flat,
+					at: pdf.at,
+					handedAt: pdf.handedAt
+				},
+				page.bytes
+			);
+		removePicture(house.db, pdf.id);
+	});
+}
+
+async function seeOne(
+	house: House,
+	packet: SentPacket,
+	out: OutKept,
+	one: PictureKept,
+	languages: string
+): Promise<void> {
+	const flat = one.flat!;
+	const bytes = new Uint8Array(pictureBytes(house.db, out.id, one.id, 'bytes')!);
+	const code = toldByCode(flat.codes, {
+		reference: packet.reference,
+		person: sha256Text(out.person),
+		digest: out.digest,
+		pages: out.sheets.length
+	});
+	const bare: SeenKept = {
+		id: one.id,
+		number: null,
+		by: null,
+		share: null,
+		foreign: null,
+		dots: 0,
+		sharp: flat.sharp,
+		found: null,
+		words: []
+	};
+	if (typeof code === 'string') return keepSeen(house.db, one.id, { ...bare, foreign: code }, null, null);
+	const corners = flat.corners as [Spot, Spot, Spot, Spot] | null;
+	const told = await tellSheet(
+		{ picture: bytes, width: flat.width, height: flat.height, edges: flat.edges },
+		out.sheets,
+		code === null ? null : { number: code, corners },
+		languages
+	);
+	if (told.number === null || !told.way) {
+		const foreign: Foreign = told.read.length < FEW ? 'blank' : 'not known';
+		return keepSeen(house.db, one.id, { ...bare, share: told.share, foreign }, told.picture, null);
+	}
+	const sheet = out.sheets[told.number]!;
+	const { laid, ...found } = await heldSheetInWorker({
+		picture: told.picture,
+		content: new Uint8Array(readBlob(house.db, out.digest)!.bytes),
+		number: told.number,
+		sheet,
+		read: told.read,
+		way: told.way
+	});
+	if (!house.db.open) return;
+	const { number, by, share, dots } = told;
+	const words = onPage(told.read, told.way, sheet);
+	keepSeen(house.db, one.id, { ...bare, number, by, share, dots, found, words }, told.picture, laid);
+}
+
+/** Words that were read, as they stand on the page. */
+function onPage(
+	read: readonly { text: string; left: number; top: number; width: number; height: number; sure: number }[],
+	way: Projection,
+	{ width, height }: { width: number; height: number }
+): SeenKept['words'] {
+	const corners = [
+		{ x: 0, y: 0 },
+		{ x: width, y: 0 },
+		{ x: width, y: height },
+		{ x: 0, y: height }
+	] as const;
+	const [a, b, c, d] = corners.map((corner) => projected(way, corner));
+	const back = projection([a!, b!, c!, d!], corners);
+	if (!back) return [];
+	return read.flatMap((word) => {
+		const from = projected(back, { x: word.left, y: word.top });
+		const to = projected(back, { x: word.left + word.width, y: word.top + word.height });
+		const [left, top] = [Math.min(from.x, to.x), Math.min(from.y, to.y)];
+		const on = left >= 0 && top >= 0 && left < width && top < height && word.sure >= 30;
+		const r = (n: number) => Math.round(n * 10) / 10;
+		return on
+			? [
+					{
+						text: word.text,
+						left: r(left),
+						top: r(top),
+						width: r(Math.abs(to.x - from.x)),
+						height: r(Math.abs(to.y - from.y))
+					}
+				]
+			: [];
+	});
+}
