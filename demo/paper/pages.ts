@@ -1,5 +1,6 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
 import type { SheetOut } from '../../src/lib/core/paper';
 import { paperOut, type PaperOut } from '../../src/lib/press/paper/out';
 import { openPdf } from '../../src/lib/press/pdfium';
@@ -26,6 +27,7 @@ export async function goesOut(
 ): Promise<Gone> {
 	const out = await paperOut({
 		papers: [{ bytes, stamps: [] }],
+		places: [],
 		reference: 'P-7K3QM',
 		person: 'ab12cd34',
 		says: {
@@ -37,19 +39,7 @@ export async function goesOut(
 			back: null
 		}
 	});
-	const firstSheets = (await PDFDocument.load(out.file)).getPageCount() - out.pages.length;
-	const pdf = await openPdf(out.file);
-	if (typeof pdf === 'string') throw new Error(pdf);
-	const { default: sharp } = await import('sharp');
-	const printed = await Promise.all(
-		out.pages.map(({ width }, i) => {
-			const { rgba, ...size } = pdf.picture(firstSheets + i, Math.round((width / 72) * 200));
-			return sharp(Buffer.from(rgba), { raw: { ...size, channels: 4 } })
-				.png()
-				.toBuffer();
-		})
-	);
-	pdf.close();
+	const printed = await printedPages(out.file, out.pages.length);
 	const sheets = out.pages.map((page, i): SheetOut => ({
 		paper: 'a',
 		page: i,
@@ -58,7 +48,22 @@ export async function goesOut(
 			.filter((place) => place.page === i)
 			.map(({ page: _page, ...place }, k) => ({ ...place, field: `f${i}-${k}`, required: true, oneOf: '' }))
 	}));
-	return { ...out, sheets, printed: printed.map((one) => new Uint8Array(one)) };
+	return { ...out, sheets, printed };
+}
+
+/** The pages of what was handed out, without its first sheets, as a printer has them: PNG at 200 dots to the inch. */
+export async function printedPages(file: Uint8Array, count: number): Promise<Uint8Array[]> {
+	const sizes = (await PDFDocument.load(file)).getPages().map((page) => page.getWidth());
+	const pdf = await openPdf(file);
+	if (typeof pdf === 'string') throw new Error(pdf);
+	const pages: Uint8Array[] = [];
+	for (let i = sizes.length - count; i < sizes.length; i++) {
+		const { rgba, ...size } = pdf.picture(i, Math.round((sizes[i]! / 72) * 200));
+		const png = sharp(Buffer.from(rgba), { raw: { ...size, channels: 4 } }).png();
+		pages.push(new Uint8Array(await png.toBuffer()));
+	}
+	pdf.close();
+	return pages;
 }
 
 export const fileBytes = (name: string): Uint8Array => new Uint8Array(readFileSync(name));

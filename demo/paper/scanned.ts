@@ -146,3 +146,19 @@ function lie(scan: Scan, wide: number, high: number, width: number, height: numb
 	};
 	return [place(-0.5, -0.5), place(0.5, -0.5), place(0.5, 0.5), place(-0.5, 0.5)];
 }
+
+/** Pixels a point of a printed sheet. */
+export const SCALE = 200 / 72;
+
+/** The corner with the code is gone. */
+export async function tornOff(printed: Uint8Array, code: { left: number; top: number; width: number; height: number }) {
+	const wide = Math.round((code.width + 26) * SCALE);
+	const high = Math.round((code.height + 26) * SCALE);
+	const { width = 0, height = 0 } = await sharp(printed).metadata();
+	const left = Math.min(width - wide, Math.max(0, Math.round((code.left - 13) * SCALE)));
+	const top = Math.min(height - high, Math.max(0, Math.round((code.top - 13) * SCALE)));
+	const input = await sharp({ create: { width: wide, height: high, channels: 3, background: '#fff' } })
+		.png()
+		.toBuffer();
+	return new Uint8Array(await sharp(printed).composite([{ input, left, top }]).png().toBuffer());
+}

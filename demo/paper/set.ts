@@ -3,7 +3,7 @@ import type { SheetWord } from '../../src/lib/core/paper';
 import { chance } from '../identity/photographed';
 import * as documents from '../documents';
 import { fileBytes, goesOut, type Gone } from './pages';
-import { scanned, type Pen, type Scan } from './scanned';
+import { SCALE, scanned, tornOff, type Pen, type Scan } from './scanned';
 
 /** Made returns: pages of many documents, signed or not, changed or not, copied in every way that comes to mind. */
 export interface Case {
@@ -194,8 +194,6 @@ function digitBox(word: SheetWord) {
 	return { left: word.left + at * one, top: word.top, width: one, height: word.height };
 }
 
-const SCALE = 200 / 72;
-
 /** Another word of about that size stands where it stood. */
 async function otherwise(printed: Uint8Array, word: SheetWord, words: readonly SheetWord[]): Promise<Uint8Array> {
 	const other = words
@@ -223,16 +221,4 @@ async function otherwise(printed: Uint8Array, word: SheetWord, words: readonly S
 		.png()
 		.toBuffer();
 	return new Uint8Array(out);
-}
-
-async function tornOff(printed: Uint8Array, code: { left: number; top: number; width: number; height: number }) {
-	const wide = Math.round((code.width + 26) * SCALE);
-	const high = Math.round((code.height + 26) * SCALE);
-	const { width = 0, height = 0 } = await sharp(printed).metadata();
-	const left = Math.min(width - wide, Math.max(0, Math.round((code.left - 13) * SCALE)));
-	const top = Math.min(height - high, Math.max(0, Math.round((code.top - 13) * SCALE)));
-	const input = await sharp({ create: { width: wide, height: high, channels: 3, background: '#fff' } })
-		.png()
-		.toBuffer();
-	return new Uint8Array(await sharp(printed).composite([{ input, left, top }]).png().toBuffer());
 }

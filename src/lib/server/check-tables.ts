@@ -2,9 +2,10 @@ import { ownerBy } from './packets/act';
 import { X509Certificate } from 'node:crypto';
 import { filesIn, type Plan, type Recorded, type SentPacket } from '../core/packet';
 import type { Db } from './db';
+import { sha256Bytes } from './ids';
 import { sha256Text } from './ids';
 import { saltedDigest } from './packets/private-words';
-import { derive, openWordings, wordsToFind } from './packets/read-tables';
+import { derive, openReturns, openWordings, wordsToFind } from './packets/read-tables';
 
 /** What is kept beside the events, compared with what they say: every row that can be worked out anew is. */
 
@@ -83,6 +84,15 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 		openWordings(state).sort(byId)
 	);
 	same(
+		'returns on paper',
+		db
+			.prepare<[string], ReturnType<typeof openReturns>[0]>(
+				'SELECT person, name, doubts, at FROM packet_returns WHERE packet = ? ORDER BY person'
+			)
+			.all(id),
+		openReturns(state).sort(byId)
+	);
+	same(
 		'words to find it by',
 		db
 			.prepare<[string], { words: string }>(
@@ -124,6 +134,30 @@ export function pictureFaults(db: Db, packet: string, events: readonly Recorded[
 			wanted.every(({ side, digest }) => kept.some((is) => is.side === side && is.digest === digest)) &&
 			(wanted.length > 0 || kept.length === 0);
 		return same ? [] : ['pictures by which somebody showed who they are are not those that its events name.'];
+	});
+}
+
+/** What went out to be signed in ink, and the pictures that came back: those that the events name, unchanged. */
+export function paperFaults(db: Db, packet: string, events: readonly Recorded[]): string[] {
+	return events.flatMap((event) => {
+		if (event.type === 'PaperFetched') {
+			const there = db
+				.prepare(
+					`SELECT 1 FROM paper_outs WHERE id = ? AND packet = ? AND person = ? AND digest = ? AND file = ?
+					 AND EXISTS (SELECT 1 FROM blobs b WHERE b.digest = paper_outs.digest)
+					 AND EXISTS (SELECT 1 FROM blobs b WHERE b.digest = paper_outs.file)`
+				)
+				.get(event.out, packet, event.person, event.digest, event.file);
+			return there ? [] : ['what went out to be signed in ink is not what its event names.'];
+		}
+		if (event.type !== 'ReturnHandedIn') return [];
+		const kept = db
+			.prepare<[string], { digest: string; bytes: Buffer }>('SELECT digest, bytes FROM paper_pictures WHERE out = ?')
+			.all(event.out);
+		const whole = event.pictures.every((digest) =>
+			kept.some((one) => one.digest === digest && sha256Bytes(one.bytes) === digest)
+		);
+		return whole ? [] : ['pictures of pages that came back are not those that its events name.'];
 	});
 }
 

@@ -5,6 +5,7 @@ import { csv, stewards } from '../../../demo/stewards';
 import {
 	account,
 	FROM,
+	idle,
 	ok,
 	out,
 	paper,
@@ -29,6 +30,8 @@ import { newDraft } from './packets/drafts';
 import { newTemplate, putInUse } from './templates';
 import { addIdentityPicture, handInIdentity } from './identity';
 import { noteKnown } from './identity/known';
+import { addReturned, bringerOf, fetchPaper, handInReturn, setPaper } from './paper';
+import { packetState } from './packets/act';
 import { askWording, openAndConsent, saveAnswers } from './signing';
 
 /** Each column of each table is changed in turn: check-data says it, or a reason stands here why it may differ. */
@@ -104,6 +107,22 @@ const MAY_DIFFER: Record<string, string> = {
 	'identity_tries.person': 'of a try that was not handed in',
 	'identity_pictures.measures': 'measured anew where it is judged',
 	'identity_pictures.bytes': 'locked, with a seal of its own: a changed one can’t be unlocked',
+	'paper_outs.made_from': 'so that the same is not made twice',
+	'paper_outs.sheets':
+		'worked out from the pages and the plan when they went out; what was judged by it is in the record',
+	'paper_outs.papers': 'the same; a return is taken only where they are the packet’s',
+	'paper_outs.typed': 'what somebody had typed before they finished; the record has it once they are done',
+	'paper_outs.stamped': 'the same as its sheets',
+	'paper_outs.at': 'another moment is as good; the record has it',
+	'paper_pictures.id': 'a name; the record has the picture’s digest',
+	'paper_pictures.name': 'as somebody’s file was called',
+	'paper_pictures.media': 'told by its bytes',
+	'paper_pictures.laid': 'made from the picture; once taken for the document it is among the blobs',
+	'paper_pictures.flat': 'measured anew from the picture',
+	'paper_pictures.seen': 'the same; what was in doubt is in the record',
+	'paper_pictures.parts': 'the same',
+	'paper_pictures.at': 'another moment is as good; the record has it',
+	'paper_pictures.handed_at': 'the same',
 	'identities_known.*': 'who showed it lately, for those who ask again; the record of that packet has it',
 	'codes.*': 'one-time codes that run out in minutes',
 	'passes.*': 'browsers that have proved who is there, for hours'
@@ -149,8 +168,24 @@ beforeAll(async () => {
 	noteKnown(t.house.db, 'kit@post.example', 'questions', 'Kit', who.packet.packet, t.house.now().toISOString());
 	ok(handInIdentity(t.house, visitor(t.house, 'maren@post.example'), 'passport', FROM));
 	await t.runner.drain();
+	await backOnPaper();
 	kept = t.house.db.serialize();
 });
+
+/** Somebody has signed in ink, and it waits to be looked at. */
+async function backOnPaper(): Promise<void> {
+	ok(setPaper(t.house.db, { permitted: true, goesOn: false, post: '' }));
+	const packet = await out(t, [['noel']], { noel: { ink: true } });
+	ok(await fetchPaper(t.house, visitor(t.house, 'noel@post.example'), 'en', FROM));
+	const bringer = ok(bringerOf(visitor(t.house, 'noel@post.example'), FROM));
+	const white = await sharp({ create: { width: 400, height: 560, channels: 3, background: '#fff' } })
+		.jpeg()
+		.toBuffer();
+	ok(await addReturned(t.house, bringer, 'page.jpg', white));
+	ok(handInReturn(t.house, bringer));
+	await idle(t);
+	expect(packetState(t.house.db, packet)).toMatchObject({ inks: { noel: { is: 'doubts' } } });
+}
 
 const opened = (): Db => {
 	const db = new Database(kept);

@@ -8,7 +8,7 @@ import { linksOf, treeHead } from './packets/log';
 import { PRIVATE, veiledDigest } from './packets/private-words';
 import { accountFaults, folderFaults, officeFaults, programFaults } from './office-record/whole';
 import { intakeFaults } from './intakes/whole';
-import { isMedia, isMoment, pictureFaults, rowFaults, tableFaults } from './check-tables';
+import { isMedia, isMoment, paperFaults, pictureFaults, rowFaults, tableFaults } from './check-tables';
 
 /** What was looked at and what is wrong, a sentence each. */
 export interface Soundness {
@@ -67,7 +67,11 @@ function checkPacket(db: Db, packet: string): string[] {
 	if ([...new Set(plans)].sort().join() !== kept.all(packet).join())
 		faults.push(`Packet ${packet}: the lists say other plans than its events.`);
 	const events = links.map((link) => JSON.parse(link.body) as Recorded);
-	for (const say of [...rowFaults(db, state, links), ...pictureFaults(db, packet, events)])
+	for (const say of [
+		...rowFaults(db, state, links),
+		...pictureFaults(db, packet, events),
+		...paperFaults(db, packet, events)
+	])
 		faults.push(`Packet ${packet}: ${say}`);
 	const words = db.prepare('SELECT 1 FROM private_words WHERE digest = ? AND packet = ? AND person = ?');
 	for (const person of state.plan.people)

@@ -12,7 +12,7 @@ export interface AuditRecord {
 	reference: string;
 	/** the frozen plan, as canonical JSON, and what the first event calls it */
 	plan: string;
-	/** the plans that took its place by corrections, in their order; left out where there were none */
+	/** the plans that took its place by corrections and returns on paper, in their order; left out where there were none */
 	corrected?: string[];
 	/** each link: the event as canonical JSON and its hash */
 	links: { body: string; hash: string }[];
@@ -20,11 +20,12 @@ export interface AuditRecord {
 	tree: { leaf: number; size: number; root: string; path: string[] };
 }
 
-/** The digests of the plans that events name: the one that was sent, then one for each correction. */
+/** Events that name a plan that holds from then on. */
+const NAME_PLANS = ['PacketSent', 'PlanCorrected', 'ReturnAccepted'];
+
+/** The digests of the plans that events name: the one that was sent, then one for each correction, and each return on paper. */
 export function plansOf(events: readonly Record<string, unknown>[]): string[] {
-	return events.flatMap((event) =>
-		event['type'] === 'PacketSent' || event['type'] === 'PlanCorrected' ? [String(event['plan'])] : []
-	);
+	return events.flatMap((event) => (NAME_PLANS.includes(String(event['type'])) ? [String(event['plan'])] : []));
 }
 
 /** Events that are earlier than the one before them, a sentence each. */

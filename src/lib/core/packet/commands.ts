@@ -72,6 +72,8 @@ export type Command =
 			person: string;
 			out: string;
 			papers: PaperExchanged[];
+			/** SHA-256 of the plan with these documents, see `exchangedPlan` */
+			plan: string;
 			/** fields whose answers, or places, are in the pictures */
 			written: string[];
 			/** what they had typed before, and what somebody confirmed of what they wrote */

@@ -139,7 +139,16 @@ export type PacketEvent =
 	/** held against what went out: what somebody has to look at, without what it says */
 	| { type: 'ReturnChecked'; person: string; out: string; pages: number; doubts: DoubtFound[] }
 	/** the scanned pages are the document from now on; `written`: fields that stand on them, and on no page of their own any more */
-	| { type: 'ReturnAccepted'; person: string; out: string; papers: PaperExchanged[]; written: string[]; note: string }
+	| {
+			type: 'ReturnAccepted';
+			person: string;
+			out: string;
+			/** SHA-256 of the plan that holds from now on */
+			plan: string;
+			papers: PaperExchanged[];
+			written: string[];
+			note: string;
+	  }
 	| { type: 'ReturnAskedAgain'; person: string; out: string; pages: number[]; doubts: DoubtFound[]; word: string }
 	| { type: 'ReturnRefused'; person: string; out: string; word: string }
 	/** `ink`: on paper, by what went out under that id */

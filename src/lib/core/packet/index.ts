@@ -28,6 +28,7 @@ export type {
 	Recorded
 } from './events';
 export { evolve, fold, type PlanLookup } from './evolve';
+export { exchangedPlan } from './inks';
 export {
 	ASKED,
 	CheckSchema,

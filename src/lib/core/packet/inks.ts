@@ -1,5 +1,5 @@
-import type { Recorded } from './events';
-import { ASKED } from './plan';
+import type { PaperExchanged, Recorded } from './events';
+import { ASKED, type Plan } from './plan';
 import type { Ink, SentPacket } from './state';
 
 /** What became of a part that is signed on paper. Pure, as all of `evolve`. */
@@ -41,7 +41,11 @@ export function inked<S extends SentPacket>(state: S, event: InkEvent): S {
 		case 'ReturnRefused':
 			return stands('refused', { word: event.word });
 		case 'ReturnAccepted':
-			return exchanged(stands('accepted'), event);
+			return {
+				...stands('accepted'),
+				plan: exchangedPlan(state.plan, event.papers, event.written),
+				planDigest: event.plan
+			};
 	}
 }
 
@@ -51,18 +55,12 @@ export function stillOut(inks: SentPacket['inks'], toTell: Record<string, unknow
 }
 
 /** The scanned pages stand in the place of those that went out; what is written on them is drawn nowhere else. */
-function exchanged<S extends SentPacket>(
-	state: S,
-	{ papers, written }: Extract<InkEvent, { type: 'ReturnAccepted' }>
-): S {
+export function exchangedPlan(plan: Plan, papers: readonly PaperExchanged[], written: readonly string[]): Plan {
 	const now = new Map(papers.map((one) => [one.paper, one.now]));
 	const stands = new Set(written);
 	return {
-		...state,
-		plan: {
-			...state.plan,
-			papers: state.plan.papers.map((paper) => ({ ...paper, digest: now.get(paper.id) ?? paper.digest })),
-			fields: state.plan.fields.map((field) => (stands.has(field.id) ? { ...field, paper: ASKED } : field))
-		}
+		...plan,
+		papers: plan.papers.map((paper) => ({ ...paper, digest: now.get(paper.id) ?? paper.digest })),
+		fields: plan.fields.map((field) => (stands.has(field.id) ? { ...field, paper: ASKED } : field))
 	};
 }

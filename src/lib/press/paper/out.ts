@@ -21,6 +21,8 @@ import { QUIET, Sheet, THREAD } from '../written';
 
 export interface PaperOutJob {
 	papers: { bytes: Uint8Array; stamps: Stamp[] }[];
+	/** of each page, where somebody writes: no code stands there. As shown */
+	places: ShownRect[][];
 	reference: string;
 	/** SHA-256 of whose part it is */
 	person: string;
@@ -74,7 +76,7 @@ export async function paperOut(job: PaperOutJob): Promise<PaperOut> {
 	}
 	const bytes = new Uint8Array(await content.save({ useObjectStreams: false }));
 	const digest = sha256(bytes).toString('hex');
-	const looked = await lookAt(bytes, content.getPages().map(pageBox));
+	const looked = await lookAt(bytes, content.getPages().map(pageBox), job.places);
 	const out = await PDFDocument.create({ updateMetadata: false });
 	const fonts = new FontSet(out);
 	await firstSheet(out, fonts, job);
@@ -99,7 +101,7 @@ export async function paperOut(job: PaperOutJob): Promise<PaperOut> {
 }
 
 /** The words of each page, and a corner of it where nothing stands. */
-async function lookAt(bytes: Uint8Array, boxes: (PageSize & { x: number; y: number })[]) {
+async function lookAt(bytes: Uint8Array, boxes: (PageSize & { x: number; y: number })[], places: ShownRect[][]) {
 	const pdf = await openPdf(bytes);
 	if (typeof pdf === 'string') throw new Error(`pages that were just made are ${pdf}`);
 	try {
@@ -112,6 +114,11 @@ async function lookAt(bytes: Uint8Array, boxes: (PageSize & { x: number; y: numb
 			const side = codeSide() + 2 * QUIET_ZONE;
 			const { rgba, width } = pdf.picture(page, Math.round(size.width));
 			const isFree = ({ left, top }: { left: number; top: number }) => {
+				const crossed = places[page]?.some(
+					(one) =>
+						one.left < left + side && one.left + one.width > left && one.top < top + side && one.top + one.height > top
+				);
+				if (crossed) return false;
 				for (let y = Math.floor(top); y < top + side; y++)
 					for (let x = Math.floor(left); x < left + side; x++) {
 						const at = 4 * (y * width + x);

@@ -1,13 +1,20 @@
 import type { Answers } from '../../core/field';
-import { ASKED, type From, type PaperExchanged, type PlanPerson, type SentPacket } from '../../core/packet';
+import {
+	ASKED,
+	exchangedPlan,
+	type From,
+	type PaperExchanged,
+	type PlanPerson,
+	type SentPacket
+} from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { inkedPaperInWorker, takeInInWorker, type TakenInText } from '../../press';
 import type { Account } from '../accounts';
 import { readBlob } from '../blobs';
+import { inTransaction } from '../db';
 import type { House } from '../house';
 import { keepTaken } from '../papers';
 import { act, freezePlan, office } from '../packets/act';
-import { planOfPacket } from '../access';
 import { forgetSaved } from '../signing/keeping';
 import { judged } from './checking';
 import { picturesOf, pictureBytes, type OutKept } from './store';
@@ -39,30 +46,29 @@ export async function takeForDocument(
 		made.push({ paper, was: digest, taken: inked });
 	}
 	const papers: PaperExchanged[] = made.map(({ paper, was, taken }) => ({ paper, was, now: taken.digest }));
-	return act(
-		house,
-		out.packet,
-		account ? office(account) : { kind: 'pellum' },
-		{
-			do: 'acceptReturn',
-			person: out.person,
-			out: out.id,
-			papers,
-			written: writtenOn(packet, out),
-			answers: { ...out.typed, ...confirmed },
-			note,
-			from,
-			...(account && { judge: { account: account.id, email: account.email } })
-		},
-		{
-			also: (after) => {
-				for (const { taken } of made) keepTaken(house, taken, { differ: [], blank: [], hidden: [] });
-				// whoever may see the packet may see its pages
-				planOfPacket(house.db, out.packet, [freezePlan(house.db, after.plan)]);
-				forgetSaved(house, out.packet, out.person);
-			}
-		}
-	);
+	const written = writtenOn(packet, out);
+	return inTransaction(house.db, () => {
+		for (const { taken } of made) keepTaken(house, taken, { differ: [], blank: [], hidden: [] });
+		return act(
+			house,
+			out.packet,
+			account ? office(account) : { kind: 'pellum' },
+			{
+				do: 'acceptReturn',
+				person: out.person,
+				out: out.id,
+				papers,
+				// whoever may see the packet may see its pages: a plan holds its files
+				plan: freezePlan(house.db, exchangedPlan(packet.plan, papers, written)),
+				written,
+				answers: { ...out.typed, ...confirmed },
+				note,
+				from,
+				...(account && { judge: { account: account.id, email: account.email } })
+			},
+			{ also: () => forgetSaved(house, out.packet, out.person) }
+		);
+	});
 }
 
 /** One document with the pictures of its pages, taken in like any other. */

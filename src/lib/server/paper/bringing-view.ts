@@ -34,14 +34,16 @@ export function paperState(house: House, packet: SentPacket, person: PlanPerson)
 
 export function brought(house: House, out: OutKept): BroughtPicture[] {
 	const mine = sha256Text(out.person).slice(0, 8);
-	return picturesOf(house.db, out.id).map((one) => ({
-		id: one.id,
-		name: one.name,
-		page: pageOf(one, mine),
-		faults: faultsOf(one),
-		pdf: one.media === 'application/pdf',
-		handedIn: one.handedAt !== null
-	}));
+	return picturesOf(house.db, out.id)
+		.filter((one) => one.parts === null)
+		.map((one) => ({
+			id: one.id,
+			name: one.name,
+			page: pageOf(one, mine),
+			faults: faultsOf(one),
+			pdf: one.media === 'application/pdf',
+			handedIn: one.handedAt !== null
+		}));
 }
 
 function pageOf({ flat, seen }: PictureKept, mine: string): number | null {

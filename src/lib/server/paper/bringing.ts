@@ -79,7 +79,7 @@ export async function addReturned(
 		handedAt: null
 	};
 	keepPicture(house.db, one, made.bytes);
-	return { ...one, seen: null };
+	return { ...one, seen: null, parts: null };
 }
 
 async function readable(
@@ -130,9 +130,12 @@ export function handInReturn(house: House, bringer: Bringer): { handedIn: true }
 			...(own && { from: bringer.from })
 		});
 		if (isRefusal(done)) return done;
-		const at = house.now().toISOString();
-		markHandedIn(house.db, ink.out, at);
-		queue(house, 'paper', `${packet.packet}:paper:${ink.out}:${at}`, { packet: packet.packet, person, out: ink.out });
+		markHandedIn(house.db, ink.out, house.now().toISOString());
+		queue(house, 'paper', `${packet.packet}:paper:${newId(house.now())}`, {
+			packet: packet.packet,
+			person,
+			out: ink.out
+		});
 		house.changes.emit('jobs');
 		return { handedIn: true as const };
 	});

@@ -24,7 +24,7 @@ import {
 	picturesOf,
 	pictureBytes,
 	readOut,
-	removePicture,
+	markTakenApart,
 	type OutKept,
 	type PictureKept,
 	type SeenKept
@@ -36,6 +36,7 @@ export interface PaperJob {
 	out: string;
 }
 
+const PDF = 'application/pdf';
 /** PDFs are taken apart at this many pixels to the inch of A4's width. */
 const SCAN_WIDTH = 1820;
 /** Fewer words than this were read on a page that is blank, or a picture of something else. */
@@ -50,10 +51,14 @@ export async function checkReturn(house: House, job: PaperJob, done: () => void)
 		done();
 		return null;
 	}
-	for (const pdf of picturesOf(house.db, out.id).filter((one) => one.media === 'application/pdf' && one.handedAt))
+	for (const pdf of picturesOf(house.db, out.id).filter(
+		(one) => one.media === PDF && one.handedAt && one.parts === null
+	))
 		await takeApart(house, out, pdf);
 	const languages = languagesFor(person.locale ?? packet.plan.locale);
-	for (const one of picturesOf(house.db, out.id).filter((picture) => picture.handedAt && !picture.seen)) {
+	for (const one of picturesOf(house.db, out.id).filter(
+		(picture) => picture.media !== PDF && picture.handedAt && !picture.seen
+	)) {
 		await seeOne(house, packet, out, one, languages);
 		if (!house.db.open) return null;
 	}
@@ -117,7 +122,7 @@ async function takeApart(house: House, out: OutKept, pdf: PictureKept): Promise<
 				},
 				page.bytes
 			);
-		removePicture(house.db, pdf.id);
+		markTakenApart(house.db, pdf.id, pages.length);
 	});
 }
 
@@ -147,7 +152,7 @@ async function seeOne(
 		found: null,
 		words: []
 	};
-	if (typeof code === 'string') return keepSeen(house.db, one.id, { ...bare, foreign: code }, null, null);
+	if (typeof code === 'string') return keepSeen(house.db, one.id, { ...bare, foreign: code }, null);
 	const corners = flat.corners as [Spot, Spot, Spot, Spot] | null;
 	const told = await tellSheet(
 		{ picture: bytes, width: flat.width, height: flat.height, edges: flat.edges },
@@ -157,7 +162,7 @@ async function seeOne(
 	);
 	if (told.number === null || !told.way) {
 		const foreign: Foreign = told.read.length < FEW ? 'blank' : 'not known';
-		return keepSeen(house.db, one.id, { ...bare, share: told.share, foreign }, told.picture, null);
+		return keepSeen(house.db, one.id, { ...bare, share: told.share, foreign }, null);
 	}
 	const sheet = out.sheets[told.number]!;
 	const { laid, ...found } = await heldSheetInWorker({
@@ -171,7 +176,7 @@ async function seeOne(
 	if (!house.db.open) return;
 	const { number, by, share, dots } = told;
 	const words = onPage(told.read, told.way, sheet);
-	keepSeen(house.db, one.id, { ...bare, number, by, share, dots, found, words }, told.picture, laid);
+	keepSeen(house.db, one.id, { ...bare, number, by, share, dots, found, words }, laid);
 }
 
 /** Words that were read, as they stand on the page. */

@@ -180,6 +180,7 @@ async function madeOut(house: House, packet: SentPacket, person: PlanPerson, lan
 			bytes: readBlob(house.db, paper.digest)!.bytes,
 			stamps: stampsOf(house.db, { ...plan, fields }, answers, paper.id, today)
 		})),
+		places: bare.map((sheet) => sheet.places),
 		reference: packet.reference,
 		person: sha256Text(person.id),
 		says: firstSheet(words, packet, bare, post)

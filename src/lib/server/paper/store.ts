@@ -103,6 +103,8 @@ export interface PictureKept {
 	digest: string;
 	flat: FlatKept | null;
 	seen: SeenKept | null;
+	/** into how many pages a PDF was taken apart; null before, and of a picture */
+	parts: number | null;
 	at: string;
 	handedAt: string | null;
 }
@@ -115,6 +117,7 @@ interface PictureRow {
 	digest: string;
 	flat: string | null;
 	seen: string | null;
+	parts: number | null;
 	at: string;
 	handed_at: string | null;
 }
@@ -143,7 +146,7 @@ export function keepPicture(
 export function picturesOf(db: Db, out: string): PictureKept[] {
 	return db
 		.prepare<[string], PictureRow>(
-			'SELECT id, out, name, media, digest, flat, seen, at, handed_at FROM paper_pictures WHERE out = ? ORDER BY at, id'
+			'SELECT id, out, name, media, digest, flat, seen, parts, at, handed_at FROM paper_pictures WHERE out = ? ORDER BY at, id'
 		)
 		.all(out)
 		.map(({ flat, seen, handed_at, ...row }) => ({
@@ -163,19 +166,8 @@ export function pictureBytes(db: Db, out: string, id: string, which: 'bytes' | '
 	return row?.[which] ?? null;
 }
 
-export function keepSeen(
-	db: Db,
-	id: string,
-	seen: SeenKept,
-	picture: Uint8Array | null,
-	laid: Uint8Array | null
-): void {
-	db.prepare('UPDATE paper_pictures SET seen = ?, laid = ?, bytes = coalesce(?, bytes) WHERE id = ?').run(
-		JSON.stringify(seen),
-		laid,
-		picture,
-		id
-	);
+export function keepSeen(db: Db, id: string, seen: SeenKept, laid: Uint8Array | null): void {
+	db.prepare('UPDATE paper_pictures SET seen = ?, laid = ? WHERE id = ?').run(JSON.stringify(seen), laid, id);
 }
 
 export function markHandedIn(db: Db, out: string, at: string): void {
@@ -187,7 +179,7 @@ export function dropPicture(db: Db, out: string, id: string): void {
 	db.prepare('DELETE FROM paper_pictures WHERE out = ? AND id = ? AND handed_at IS NULL').run(out, id);
 }
 
-/** A PDF that was taken apart, and pages that are wanted again: others come in their place. */
-export function removePicture(db: Db, id: string): void {
-	db.prepare('DELETE FROM paper_pictures WHERE id = ?').run(id);
+/** A PDF has been taken apart into so many pages; it stays as it came. */
+export function markTakenApart(db: Db, id: string, parts: number): void {
+	db.prepare('UPDATE paper_pictures SET parts = ? WHERE id = ?').run(parts, id);
 }

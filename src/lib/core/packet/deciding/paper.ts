@@ -97,7 +97,7 @@ export function checkReturn(state: SentPacket, command: Of<'checkReturn'>): Deci
 export function acceptReturn(state: SentPacket, command: Of<'acceptReturn'>, now: string): Decided {
 	return withOut(state, command, command.judge ? ['doubts', 'sure'] : ['sure'], (out, ink, person) => {
 		if (command.judge && takesPart(out, command.judge.email)) return TAKES_PART;
-		const { person: id, papers, written, note, from } = command;
+		const { person: id, papers, plan, written, note, from } = command;
 		const missing = ink.doubts.find((doubt) => doubt.what === 'page missing');
 		if (missing)
 			return refuse('page-missing', `Page ${(missing.page ?? 0) + 1} is missing. Ask for it; the others are kept.`);
@@ -122,7 +122,7 @@ export function acceptReturn(state: SentPacket, command: Of<'acceptReturn'>, now
 				unsaid.id
 			);
 		return [
-			{ type: 'ReturnAccepted', person: id, out: command.out, papers, written, note: note.trim() },
+			{ type: 'ReturnAccepted', person: id, out: command.out, plan, papers, written, note: note.trim() },
 			{ type: 'PersonFinished', person: id, answers, shown: ink.digest, from, ink: command.out },
 			...whatFollows(out, id, all, now)
 		];

@@ -48,6 +48,8 @@ CREATE TABLE paper_pictures (
 	flat TEXT,
 	seen TEXT,
 	at TEXT NOT NULL,
+	-- into how many pages a PDF was taken apart
+	parts INTEGER,
 	-- when it was handed in; before that, whoever brought it can take it out
 	handed_at TEXT
 ) STRICT;
