@@ -164,8 +164,5 @@ export const CASES: Case[] = [
 	plain('handbook', 'Steward handbook, Tess Marlow', 'Tess Marlow', 't.marlow', '', 8, []),
 	plain('handbook', 'Steward handbook, Ravi Menon', 'Ravi Menon', 'r.menon', '', 8, [open(4)]),
 	plain('release', 'Recording release, spring', 'Maren Lindqvist', 'maren.lindqvist', 'the Spring Overture', 2, []),
-	plain('rota', 'Rota swap, violas', 'Dieuwke Achterberg', 'd.achterberg', '', 1, [finish(0)]),
-	plain('hall', 'Hall hire, Staunton Parish', 'Noel Hartigan', 'n.hartigan', 'the Parish Hall, Staunton', 4, [], {
-		days: 25
-	})
+	plain('rota', 'Rota swap, violas', 'Dieuwke Achterberg', 'd.achterberg', '', 1, [finish(0)])
 ];

@@ -213,7 +213,8 @@ async function setHandbook(): Promise<Letter> {
 	return t.done();
 }
 
-export async function hallHire(hall: string, rent: string): Promise<Letter> {
+/** @param apart each clause on a page of its own, as the larger halls have it */
+export async function hallHire(hall: string, rent: string, apart = true): Promise<Letter> {
 	const t = await Typesetter.begin('Hall hire agreement');
 	t.title('Hall hire agreement');
 	t.paragraph(
@@ -234,7 +235,7 @@ export async function hallHire(hall: string, rent: string): Promise<Letter> {
 			title,
 			'The keeper opens the hall an hour before the lorry is due and stays within call. The Orchestra leaves the hall as it found it, chairs stacked and lights out. Whatever breaks is told on the day and paid within a month.'
 		);
-		t.newPage();
+		if (apart) t.newPage();
 	});
 	t.signatures([
 		{ key: 'keeper', label: 'Hall keeper' },

@@ -117,7 +117,7 @@ function letterOf(one: Case): Promise<Letter> {
 		case 'handbook':
 			return documents.handbookReceipt();
 		case 'hall':
-			return documents.hallHire(one.detail, 'GBP 340.00');
+			return documents.hallHire(one.detail, 'GBP 340.00', one.about !== IN_INK);
 		case 'release':
 			return documents.recordingRelease(one.detail);
 		case 'rota':
@@ -126,6 +126,9 @@ function letterOf(one: Case): Promise<Letter> {
 			return documents.expenseClaim();
 	}
 }
+
+/** What goes out on paper is kept short. */
+export const IN_INK = 'in ink';
 
 /** The plan of a case, with its document taken in. */
 export async function planOf(house: House, one: Case): Promise<Plan> {

@@ -16,6 +16,7 @@ import { decline, finish, openAndConsent } from '../src/lib/server/signing';
 import { addPaper, readingOf } from '../src/lib/server/papers';
 import { openFolder, setMember } from '../src/lib/server/folders';
 import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templates';
+import { setPaper } from '../src/lib/server/paper';
 import { setOrganisation } from '../src/lib/server/settings';
 import { takePlaces } from '../src/lib/core/plan';
 import { expenseClaim } from './forms/tuned';
@@ -204,6 +205,11 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 		setClock(house, (today ? Math.min(atWork, moment) : atWork) - Date.now());
 	};
 	at(-370);
+	setPaper(house.db, {
+		permitted: true,
+		goesOn: false,
+		post: 'Brindlevale Touring Orchestra\n3 Mill Lane\nHarrow Wells'
+	});
 	setOrganisation(house.db, {
 		name: 'Brindlevale Touring Orchestra',
 		colour: '#14525c',

@@ -22,7 +22,8 @@ import type { IdentityAsked } from '../src/lib/core/identity';
 import type { Case } from './cases';
 import { showsCard } from './identity/shown';
 import type { Specimen } from './identity/specimens';
-import { planOf } from './plans';
+import { IN_INK, planOf } from './plans';
+import { bringsBack } from './paper/brought';
 
 /** Packets in which something out of the ordinary happens, each to show one thing that the year's cases do not. */
 
@@ -190,6 +191,19 @@ const SPECIALS: Special[] = [
 				run: (house, packet) => showsCard(house, () => unproved(house, packet), FROM, CARD, { turn: 5, seed: 7 })
 			}
 		]
+	},
+	{
+		what: {
+			kind: 'hall',
+			title: 'Hall hire, Staunton Parish',
+			person: 'Noel Hartigan',
+			email: 'n.hartigan@post.example',
+			detail: 'the Parish Hall, Staunton',
+			about: IN_INK
+		},
+		ago: 4,
+		plan: (plan) => ({ ...people(plan, { guest: { ink: true } }), days: 25 }),
+		then: [{ after: 2, run: (house, packet) => bringsBack(house, () => at(house, packet, 'guest'), FROM) }]
 	},
 	{
 		what: {

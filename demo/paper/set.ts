@@ -36,16 +36,19 @@ export const TUNED = [
 	'repair-order',
 	'recordingRelease',
 	'loan-of-sheet-music',
-	'plain-paper'
-] as const;
-export const KEPT_OUT = [
+	'plain-paper',
 	'examination-entry',
 	'overeenkomst-zaalhuur',
 	'guarantee-of-a-lease',
 	'expenses-of-a-member',
-	'contratto-di-noleggio',
-	'catering-agreement',
 	'consent-to-film'
+] as const;
+export const KEPT_OUT = [
+	'arbeitsvertrag-aushilfe',
+	'purchase-of-a-van',
+	'plain-handbook',
+	'catering-agreement',
+	'plain-slides'
 ] as const;
 
 async function document(name: (typeof TUNED | typeof KEPT_OUT)[number]): Promise<Uint8Array> {
@@ -106,7 +109,7 @@ export async function* cases(which: 'tuned' | 'kept out', count: number, first =
 	const names = which === 'tuned' ? TUNED : KEPT_OUT;
 	const gone = new Map<string, Gone>();
 	for (let i = first; i < first + count; i++) {
-		const next = chance((which === 'tuned' ? 1000 : 77_000) + i);
+		const next = chance((which === 'tuned' ? 1000 : 123_000) + i);
 		const name = names[i % names.length]!;
 		if (!gone.has(name)) gone.set(name, await placed(await document(name)));
 		yield oneCase(`${name} ${i}`, gone.get(name)!, next, i);

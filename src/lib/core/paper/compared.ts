@@ -20,7 +20,7 @@ export interface PageCompared {
 }
 
 /** People sign over lines and out of boxes: so far round a place ink is that place's, in points. */
-const ROUND = { sign: 14, small: 4 };
+const ROUND = { sign: 14, small: 4, code: 12 };
 /** How much ink makes a place filled, in pixels at {@link LAID_SCALE}: a tick is small, a full stop is none. */
 const FILLED = { least: 16, share: 0.0045 };
 /** Dust, and the least that is writing, in pixels; pieces so near are one, in pixels. */
@@ -64,20 +64,22 @@ export function comparePage(
 	const { width, height } = laid;
 	const pen = penOf(laid, printed);
 	clearEdge(pen, width, height);
-	if (sheet.code) clear(pen, width, height, wider(sheet.code, 4));
+	if (sheet.code) clear(pen, width, height, wider(sheet.code, ROUND.code));
 	const places = sheet.places.map((place) => ({
 		field: place.field,
 		ink: isFilled(pen, width, height, place, sheet.places)
 	}));
 	for (const place of sheet.places) clear(pen, width, height, wider(place, roundOf(place)));
+	// a line to write on is no word
+	const words = sheet.words.filter((word) => bare(word.text) !== '');
 	const soft = softer(original);
 	const ink = { original: printed, laid: inkOf(laid) };
-	const beside = sheet.words.map((word) => besideOf(ink, laid, word));
-	const scores = sheet.words.map((word, i) => leastAlike(soft, laid, word, beside[i]!));
+	const beside = words.map((word) => besideOf(ink, laid, word));
+	const scores = words.map((word, i) => leastAlike(soft, laid, word, beside[i]!));
 	const seen = inkOf(laid, PEN);
 	const onWords = { near: grown(printed, width, height, 1), pen: seen };
-	const prints = sheet.words.map((word) => inkIn(printed, width, height, word));
-	const spilt = sheet.words.map((word, i) => inkOn(onWords, laid, word, beside[i]!));
+	const prints = words.map((word) => inkIn(printed, width, height, word));
+	const spilt = words.map((word, i) => inkOn(onWords, laid, word, beside[i]!));
 	// a poor copy makes all letters fatter
 	const fatter = median(spilt.map((ink, i) => ink / Math.max(1, prints[i]!)));
 	const added = spilt.map((ink, i) => ink - 2 * fatter * prints[i]!);
@@ -87,7 +89,7 @@ export function comparePage(
 	const spread = Math.max(0.02, median(scores.map((one) => Math.abs(one - usual))));
 	const pieces = piecesOf(pen, width, height, DUST);
 	const onWord = new Set<Piece>();
-	const changed = sheet.words.flatMap((word, i) => {
+	const changed = words.flatMap((word, i) => {
 		const mine = sheet.places.some((place) => within(word, wider(place, 1)));
 		const touching = pieces.filter((piece) => touches(piece, word));
 		const reads = readAt(word, read, way);
@@ -96,7 +98,7 @@ export function comparePage(
 		const below = (usual - score) / spread;
 		const unlike = below > ALIKE.sure && score < ALIKE.sureBelow && print >= LEAST_PRINT;
 		const changed =
-			isInked(ink / Math.max(1, word.height / ON_WORD.height), below, noise) ||
+			isInked(ink / Math.max(0.7, word.height / ON_WORD.height), below, noise) ||
 			(below > ALIKE.doubt && score < ALIKE.doubtBelow && other && ink >= ON_WORD.doubt) ||
 			(unlike && (ink >= ON_WORD.doubt || inkIn(seen, width, height, word) < ALIKE.gone * print));
 		if (!changed || mine) return [];

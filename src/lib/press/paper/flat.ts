@@ -34,6 +34,8 @@ export interface FlatSheet {
 
 /** No picture is kept wider or higher than this, in pixels: 220 to the inch of A4. */
 const MOST = 2600;
+/** Wider than this, a picture is fine enough for the codes on it. */
+const FINE = 1400;
 /** A sheet that takes less of a picture is a pattern of the table. */
 const LEAST_SHARE = 0.3;
 
@@ -46,7 +48,7 @@ export async function flatSheet({ bytes }: { bytes: Uint8Array }): Promise<FlatS
 	const measured = { light: Math.round(mean(small)), sharp: Math.round(sharpness(small)) };
 	const sheet = findDocument(grey);
 	const found = sheet && sheet.share >= LEAST_SHARE && sheet.cut === 0 ? sheet : null;
-	const codes = await codesIn(picture);
+	const codes = await codesOf(picture);
 	const turn = codes[0]?.corners ? turnOf(codes[0].corners) : null;
 	const corners = found ? turned(found.corners, turn) : null;
 	const flat = corners ? fromAbove(picture, corners, MOST, 0) : picture;
@@ -66,6 +68,24 @@ export async function flatSheet({ bytes }: { bytes: Uint8Array }): Promise<FlatS
 		edges: found !== null,
 		...measured
 	};
+}
+
+/** A coarse picture has hardly two pixels for a part of a code: made larger, it is read all the same. */
+async function codesOf(picture: Pixels): Promise<FoundCode[]> {
+	const codes = await codesIn(picture);
+	if (codes.length > 0 || picture.width > FINE) return codes;
+	const { data, info } = await sharp(Buffer.from(picture.data), {
+		raw: { width: picture.width, height: picture.height, channels: 4 }
+	})
+		.resize({ width: 2 * picture.width, kernel: 'cubic' })
+		.raw()
+		.toBuffer({ resolveWithObject: true });
+	const half = ({ x, y }: Spot): Spot => ({ x: x / 2, y: y / 2 });
+	return (await codesIn({ width: info.width, height: info.height, data: new Uint8Array(data) })).map((code) => {
+		if (!code.corners) return code;
+		const [a, b, c, d] = code.corners;
+		return { ...code, corners: [half(a), half(b), half(c), half(d)] as const };
+	});
 }
 
 /** Where a code stands once the sheet has been laid flat, or turned by so many quarters clockwise. */
