@@ -9,9 +9,9 @@ const LIB = 'src/lib';
 
 /** The rooms of each storey, from the top; core's under the parts of the work. */
 const CORE_PARTS: Record<string, string[]> = {
-	prepare: ['plan', 'template', 'field', 'rule', 'page', 'sheet', 'intake'],
+	prepare: ['plan', 'template', 'field', 'rule', 'page', 'picture', 'sheet', 'intake'],
 	run: ['packet', 'route', 'calendar', 'icalendar', 'access'],
-	prove: ['audit', 'identity']
+	prove: ['audit', 'identity', 'paper']
 };
 const STOREYS = ['routes', 'ui', 'server', 'press', 'words', 'core'] as const;
 type Storey = (typeof STOREYS)[number];

@@ -1,5 +1,4 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
-import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import type { SheetOut } from '../../src/lib/core/paper';
 import { paperOut, type PaperOut } from '../../src/lib/press/paper/out';
@@ -65,5 +64,3 @@ export async function printedPages(file: Uint8Array, count: number): Promise<Uin
 	pdf.close();
 	return pages;
 }
-
-export const fileBytes = (name: string): Uint8Array => new Uint8Array(readFileSync(name));

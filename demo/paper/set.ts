@@ -1,8 +1,9 @@
+import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import type { SheetWord } from '../../src/lib/core/paper';
 import { chance } from '../identity/photographed';
 import * as documents from '../documents';
-import { fileBytes, goesOut, type Gone } from './pages';
+import { goesOut, type Gone } from './pages';
 import { SCALE, scanned, tornOff, type Pen, type Scan } from './scanned';
 
 /** Made returns: pages of many documents, signed or not, changed or not, copied in every way that comes to mind. */
@@ -64,7 +65,7 @@ async function document(name: (typeof TUNED | typeof KEPT_OUT)[number]): Promise
 		case 'recordingRelease':
 			return (await documents.recordingRelease('Serenade in D')).bytes;
 		default:
-			return fileBytes(`demo/forms/others/${name}.pdf`);
+			return new Uint8Array(readFileSync(`demo/forms/others/${name}.pdf`));
 	}
 }
 

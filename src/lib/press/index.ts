@@ -1,9 +1,8 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
 export type { Evidence } from './evidence';
 export { readSide } from './identity/read';
-export type { FlatSheet } from './paper/flat';
 export type { FirstSheet } from './paper/out';
-export { tellSheet, type SheetTold } from './paper/read';
+export { tellSheet } from './paper/read';
 export { faceBytes, unprintable } from './fonts';
 export { glance, LIMITS, type Compared, type TakenIn } from './take-in';
 export type { TakenInText } from './take-in/job';

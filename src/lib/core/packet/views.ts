@@ -1,7 +1,7 @@
 import type { Ground } from './correcting/ground';
 import type { DeliveryWay } from './plan';
 import type { Sending } from './sending';
-import type { SentPacket, Standing, Status } from './state';
+import type { Ink, SentPacket, Standing, Status } from './state';
 
 /** What screens draw of packets: made by the server, read by the interface. */
 
@@ -170,6 +170,8 @@ export interface PacketView {
 		nudged: string | null;
 		/** they are asked to show who they are */
 		identity: boolean;
+		/** how far they have come with signing on paper; 'may': they have not fetched it, null: they may not */
+		ink: Ink['is'] | 'may' | null;
 	}[];
 	/** who is held, where somebody is */
 	held: string | null;

@@ -6,7 +6,6 @@ export type { Place, ReadWordAt, SheetOut, SheetWord } from './sheet';
 export {
 	judgeReturn,
 	toldByCode,
-	DOUBTS,
 	type Doubt,
 	type DoubtName,
 	type Foreign,

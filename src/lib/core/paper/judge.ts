@@ -25,16 +25,8 @@ export interface SheetSeen {
 	found: Omit<PageCompared, 'laid'> | null;
 }
 
-export const DOUBTS = [
-	'page missing',
-	'place empty',
-	'words changed',
-	'writing',
-	'too coarse',
-	'hardly the same',
-	'foreign page'
-] as const;
-export type DoubtName = (typeof DOUBTS)[number];
+export type DoubtName =
+	'page missing' | 'place empty' | 'words changed' | 'writing' | 'too coarse' | 'hardly the same' | 'foreign page';
 
 /** Something to be looked at. `page`: from 0, through all that went out; null of a picture that is of none. */
 export interface Doubt {

@@ -62,7 +62,8 @@ export function matchWords(
 		if (!better) return byKnown(pairs, known, telling);
 		way = better;
 	}
-	const found = new Set(agreeing(pairs, way, 0.8).map((pair) => pair.word)).size;
+	// words that stand everywhere say nothing of where the page lies, and as much as others of what stands on it
+	const found = agreeing(pairsOf(printed, read, Infinity), way, 0.8).length;
 	return found < ENOUGH ? byKnown(pairs, known, telling) : { way, found, share: found / telling };
 }
 
@@ -118,7 +119,7 @@ function fittedWith(
 	}
 }
 
-function pairsOf(printed: readonly SheetWord[], read: readonly ReadWordAt[]): Pair[] {
+function pairsOf(printed: readonly SheetWord[], read: readonly ReadWordAt[], often = OFTEN): Pair[] {
 	const byText = new Map<string, ReadWordAt[]>();
 	for (const word of read) {
 		const text = bare(word.text);
@@ -128,7 +129,7 @@ function pairsOf(printed: readonly SheetWord[], read: readonly ReadWordAt[]): Pa
 	for (const word of printed) times.set(bare(word.text), (times.get(bare(word.text)) ?? 0) + 1);
 	return printed.flatMap((word, i) => {
 		const same = byText.get(bare(word.text)) ?? [];
-		if (same.length > OFTEN || times.get(bare(word.text))! > OFTEN) return [];
+		if (same.length > often || times.get(bare(word.text))! > often) return [];
 		return same.map((other) => ({
 			from: middle(word),
 			to: middle(other),

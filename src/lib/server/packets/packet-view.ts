@@ -67,7 +67,8 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 				standing: standing.is,
 				why: standing.is === 'unreachable' ? standing.why : standing.is === 'declined' ? standing.reason : '',
 				nudged: packet.nudged[p.id] ?? null,
-				identity: p.identity !== undefined
+				identity: p.identity !== undefined,
+				ink: packet.inks[p.id]?.is ?? (p.ink ? 'may' : null)
 			};
 		}),
 		handOvers: packet.handOvers,

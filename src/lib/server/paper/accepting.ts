@@ -16,7 +16,7 @@ import type { House } from '../house';
 import { keepTaken } from '../papers';
 import { act, freezePlan, office } from '../packets/act';
 import { forgetSaved } from '../signing/keeping';
-import { judged } from './checking';
+import { judged } from './judged';
 import { picturesOf, pictureBytes, type OutKept } from './store';
 
 /** The scanned pages become the document: made first, since that takes a while, then taken with all that follows in one step. */

@@ -1,4 +1,4 @@
-import { judgeReturn, toldByCode, type Doubt, type Foreign } from '../../core/paper';
+import { toldByCode, type Foreign } from '../../core/paper';
 import { personIn, type SentPacket } from '../../core/packet';
 import { projected, projection, type Projection, type Spot } from '../../core/picture';
 import { isRefusal } from '../../core/refusal';
@@ -17,6 +17,7 @@ import { newId, sha256Bytes, sha256Text } from '../ids';
 import { act, packetState } from '../packets/act';
 import { fromOf, takeForDocument } from './accepting';
 import { flatKept } from './bringing';
+import { judged } from './judged';
 import { paperSetting } from './setting';
 import {
 	keepPicture,
@@ -84,17 +85,6 @@ export async function checkReturn(house: House, job: PaperJob, done: () => void)
 		});
 	done();
 	return null;
-}
-
-/** The judgement over all that was handed in so far. */
-export function judged(
-	house: House,
-	out: OutKept
-): { doubts: Doubt[]; pages: (string | null)[]; twice: { page: number; picture: string }[] } {
-	return judgeReturn(
-		out.sheets,
-		picturesOf(house.db, out.id).flatMap(({ seen }) => (seen ? [seen] : []))
-	);
 }
 
 async function takeApart(house: House, out: OutKept, pdf: PictureKept): Promise<void> {

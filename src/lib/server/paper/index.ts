@@ -1,5 +1,4 @@
 export { addReturned, bringerOf, handInReturn, officeBringer, takeOut } from './bringing';
-export { paperState } from './bringing-view';
 export { checkReturn, type PaperJob } from './checking';
 export { fetchPaper, fetchPaperToPost } from './fetching';
 export { acceptReturn, askReturn, refuseReturn, returnLook, returnPicture } from './judging';

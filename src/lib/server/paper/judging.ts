@@ -21,7 +21,7 @@ import type { House } from '../house';
 import { act, office, packetState } from '../packets/act';
 import { takeForDocument } from './accepting';
 import { brought } from './bringing-view';
-import { judged } from './checking';
+import { judged } from './judged';
 import { picturesOf, pictureBytes, readOut, type OutKept } from './store';
 
 /** Looking at what came back: what went out beside what is there now, the doubts, and what the office makes of it. */
@@ -71,7 +71,7 @@ export function returnLook(house: House, account: Account, id: string, person: s
 				height,
 				picture,
 				by: seen?.by ?? null,
-				share: seen?.share == null ? null : Math.round(100 * seen.share),
+				share: seen === null || seen.share === null ? null : Math.round(100 * seen.share),
 				dots: seen?.dots ?? 0,
 				places: places.map(({ field, label, left, top, width: wide, height: high }) => ({
 					field,

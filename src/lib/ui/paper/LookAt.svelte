@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
+	import { untrack } from 'svelte';
 	import type { ReturnLook } from '../../core/paper';
 	import { ENGLISH } from '../../words/words';
 	import { moment } from '../dates';
@@ -16,8 +17,9 @@
 	let { look, form }: { look: ReturnLook; form: { form?: string; say?: string; at?: string; word?: string } | null } =
 		$props();
 
-	let number = $state(0);
-	let doubt = $state<number | null>(null);
+	const first = untrack(() => look.pages.findIndex((one) => one.doubts.length > 0));
+	let number = $state(Math.max(0, first));
+	let doubt = $state<number | null>(first < 0 ? null : 0);
 	const page = $derived(look.pages[number]);
 	const base = $derived(`/packets/${look.packet}/paper/${look.person.id}`);
 	const back = $derived(look.is === 'doubts' || look.is === 'sure');
@@ -207,23 +209,26 @@
 			</form>
 		{/if}
 		{#if !look.mayNot && (mayBring || look.is === null || look.is === 'refused')}
-			<div class="grid gap-3 border-t border-hairline pt-4">
-				<h2 class="text-[16px]">By post</h2>
-				<form method="POST" action="{base}/pdf">
-					<button class="button">Fetch the PDF for them</button>
-					<span class="block pt-1 text-[14px] text-quiet">To be printed and posted; that it was is in the record.</span>
-				</form>
-				{#if mayBring}
-					<Bring
-						{base}
-						words={ENGLISH}
-						pages={look.pages.length}
-						pictures={look.pictures}
-						missing={look.pictures.some((one) => !one.handedIn) ? missing : []}
-						onchange={() => void invalidateAll()}
-					/>
-				{/if}
-			</div>
+			<More label="By post" look="" open={!back}>
+				<div class="grid gap-3">
+					<form method="POST" action="{base}/pdf">
+						<button class="button">Fetch the PDF for them</button>
+						<span class="block pt-1 text-[14px] text-quiet"
+							>To be printed and posted; that it was is in the record.</span
+						>
+					</form>
+					{#if mayBring}
+						<Bring
+							{base}
+							words={ENGLISH}
+							pages={look.pages.length}
+							pictures={look.pictures}
+							missing={look.pictures.some((one) => !one.handedIn) ? missing : []}
+							onchange={() => void invalidateAll()}
+						/>
+					{/if}
+				</div>
+			</More>
 		{/if}
 	</section>
 </div>

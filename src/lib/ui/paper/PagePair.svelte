@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { tick, untrack } from 'svelte';
 	import type { ReturnLook } from '../../core/paper';
 
 	/** One page as it went out beside the same as it came back, with what is in doubt marked on both. */
@@ -12,7 +13,9 @@
 		/** which of its doubts is looked at */ chosen: number | null;
 	} = $props();
 
-	let zoom = $state(1);
+	let zoom = $state(1.5);
+	/** so large that a changed letter is seen */
+	const CLOSE = 2.75;
 	const part = (n: number, of: number) => `${(100 * n) / of}%`;
 	const sides = $derived([
 		{ name: 'As it went out', src: `${base}/pictures/out-${page.number}` },
@@ -30,10 +33,18 @@
 
 	$effect(() => {
 		const at = chosen === null ? null : page.doubts[chosen]?.at;
-		const pane = panes[1] ?? panes[0];
-		if (!at || !pane) return;
-		pane.scrollTop = (at.top / page.height) * pane.scrollHeight - pane.clientHeight / 2;
-		pane.scrollLeft = (at.left / page.width) * pane.scrollWidth - pane.clientWidth / 2;
+		if (!at) return;
+		zoom = Math.max(
+			untrack(() => zoom),
+			CLOSE
+		);
+		void tick().then(() => {
+			for (const pane of panes) {
+				if (!pane) continue;
+				pane.scrollTop = ((at.top + at.height / 2) / page.height) * pane.scrollHeight - pane.clientHeight / 2;
+				pane.scrollLeft = ((at.left + at.width / 2) / page.width) * pane.scrollWidth - pane.clientWidth / 2;
+			}
+		});
 	});
 </script>
 

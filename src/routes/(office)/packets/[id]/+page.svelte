@@ -8,6 +8,7 @@
 	import BeingCorrected from '$lib/ui/packet/BeingCorrected.svelte';
 	import FolderOf from '$lib/ui/packet/FolderOf.svelte';
 	import Held from '$lib/ui/packet/Held.svelte';
+	import OnPaper from '$lib/ui/packet/OnPaper.svelte';
 	import PacketHead from '$lib/ui/packet/PacketHead.svelte';
 	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
 	import RecordOf from '$lib/ui/packet/RecordOf.svelte';
@@ -128,6 +129,7 @@
 					</div>
 				{:else}<Held person={held.id} name={held.name} {answered} />{/if}
 			{/if}
+			<OnPaper {packet} />
 			{#if packet.wordings.length > 0}
 				<Wordings
 					wishes={packet.wordings}
