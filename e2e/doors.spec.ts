@@ -104,6 +104,13 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/packets/[id]/identity/[person]': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/packets/[id]/identity/[person]/zip': { do: ['preparer', 'owner'] },
 	'/packets/[id]/identity/[person]/[try]/[side]': { look: ['preparer', 'owner'] },
+	'/packets/[id]/paper/[person]': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/packets/[id]/paper/[person]/pdf': { do: ['preparer', 'owner'] },
+	'/packets/[id]/paper/[person]/pictures': { do: ['preparer', 'owner'] },
+	'/packets/[id]/paper/[person]/pictures/[picture]': {
+		look: ['viewer', 'preparer', 'owner'],
+		do: ['preparer', 'owner']
+	},
 	'/packets/[id]/sign': { do: ['viewer', 'preparer', 'owner'] },
 	'/packets/[id]/template': { do: ['preparer', 'owner'] },
 	'/people': { look: ['viewer', 'preparer', 'owner'] },
@@ -111,6 +118,7 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/settings': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
 	'/settings/holidays': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
 	'/settings/identity': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
+	'/settings/paper': { look: ['viewer', 'preparer', 'owner'], do: ['owner'] },
 	'/settings/outside': { look: ['viewer', 'preparer', 'owner'] },
 	'/settings/accounts': { look: ['owner'], do: ['owner'] },
 	'/settings/folders': { look: ['owner'], do: ['owner'] },
@@ -138,6 +146,9 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/s/[token]/guest': 'signer',
 	'/s/[token]/hand-over': 'signer',
 	'/s/[token]/identity': 'signer',
+	'/s/[token]/paper/pdf': 'signer',
+	'/s/[token]/paper/pictures': 'signer',
+	'/s/[token]/paper/pictures/[id]': 'signer',
 	'/s/[token]/questions': 'signer',
 	'/s/[token]/language': 'signer',
 	'/s/[token]/reading/[paper]': 'signer',
@@ -164,9 +175,9 @@ async function builtRoutes(): Promise<string[]> {
 }
 
 /** Asks as a program does, without a browser's memory of cookies. */
-function ask(url: string, doing: boolean | 'PUT', cookie = '', origin = server.origin): Promise<Response> {
+function ask(url: string, doing: boolean | 'PUT' | 'DELETE', cookie = '', origin = server.origin): Promise<Response> {
 	return fetch(url, {
-		method: doing === 'PUT' ? 'PUT' : doing ? 'POST' : 'GET',
+		method: doing === true ? 'POST' : doing || 'GET',
 		headers: { ...(cookie && { cookie }), origin, accept: 'application/json', 'content-type': 'application/json' },
 		...(doing && { body: '{}' }),
 		redirect: 'manual'
@@ -184,6 +195,10 @@ function send(url: string, form: Record<string, string>, cookie = ''): Promise<R
 }
 const PASS = { email: 'odile@brindlevale.example', password: 'quince-lantern-orbit' };
 
+/** By which method a route does what it does. */
+const how = (route: string, does: boolean) =>
+	route.endsWith('/answers') ? 'PUT' : route.endsWith('/pictures/[id]') ? 'DELETE' : does;
+
 const fill = (route: string, token = 't'.repeat(43)) =>
 	route
 		.replace('[token]', token)
@@ -195,6 +210,7 @@ const fill = (route: string, token = 't'.repeat(43)) =>
 		.replace('[person]', 'x')
 		.replace('[try]', 'x')
 		.replace('[side]', 'front')
+		.replace('[picture]', 'x')
 		.replace('[id]', 'x');
 
 test('every route of the build has a row, here and in the server’s own table', async () => {
@@ -272,15 +288,13 @@ test('a link opens what is its own, another’s link opens another’s, a revoke
 		const { look } = DOORS[route]!;
 		for (const caller of SIGNERS) {
 			const url = server.origin + fill(route, tokens[caller]);
-			const response = route.endsWith('/answers') ? await ask(url, 'PUT') : await ask(url, look === 'nobody');
+			const response = await ask(url, how(route, look === 'nobody'));
 			if (caller === 'revoked link') expect(response.status, `${route} ${await response.text()}`).toBe(410);
 			else expect([200, 404, 422], `${caller} ${route}`).toContain(response.status);
 			// the other way of asking is shut for everybody
 			expect((await ask(url, look !== 'nobody')).status).toBe(403);
 		}
-		const nobody = await (route.endsWith('/answers')
-			? ask(server.origin + fill(route), 'PUT')
-			: ask(server.origin + fill(route), look === 'nobody'));
+		const nobody = await ask(server.origin + fill(route), how(route, look === 'nobody'));
 		expect(nobody.status, route).toBe(404);
 	}
 	// one signer's link gives no document of another's packet, and no office page

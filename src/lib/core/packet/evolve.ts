@@ -196,9 +196,11 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			const { [event.person]: _told, ...toTell } = now.toTell;
 			// it may be somebody else who reads it there
 			const { [event.person]: _proof, ...proofs } = now.proofs;
+			const { [event.person]: _ink, ...inks } = now.inks;
+			const anew = { ...now, bounced, toTell, proofs, inks };
 			return event.channel === 'text'
-				? { ...now, bounced, toTell, proofs, phones: { ...state.phones, [event.person]: event.now } }
-				: { ...now, bounced, toTell, proofs, addresses: { ...state.addresses, [event.person]: event.now } };
+				? { ...anew, phones: { ...state.phones, [event.person]: event.now } }
+				: { ...anew, addresses: { ...state.addresses, [event.person]: event.now } };
 		}
 		case 'FolderChanged':
 			return { ...state, folder: event.now };

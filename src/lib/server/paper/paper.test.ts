@@ -1,20 +1,21 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import sharp from 'sharp';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import { loan } from '../../../../demo/documents';
 import { printedPages } from '../../../../demo/paper/pages';
 import { scanned, tornOff, type Pen, type Scan } from '../../../../demo/paper/scanned';
-import { account, FROM, idle, linkTo, mails, ok, testHouse, visitor, type TestHouse } from '../../../../e2e/kit/house';
+import { account, FROM, idle, mails, ok, out, testHouse, visitor, type TestHouse } from '../../../../e2e/kit/house';
 import { field, plan, typed } from '../../../../e2e/kit/plans';
-import type { Field, PlanPerson } from '../../core/packet';
-import { isRefusal } from '../../core/refusal';
+import type { DoubtFound, Field, Plan, PlanPerson } from '../../core/packet';
 import { closePool, toPem, verifySealed } from '../../press';
 import { openPdf } from '../../press/pdfium';
-import { readBlob } from '../blobs';
 import { checkData } from '../check';
 import { needsYou } from '../desk';
 import { sealKeys } from '../keys';
 import { act, packetState } from '../packets/act';
-import { copiesOf, copyFile } from '../packets/copies';
+import { copyFile } from '../packets/copies';
 import { eventsOf } from '../packets/log';
+import { correctAddress } from '../packets/office';
 import { addPaper, wordsOfPaper } from '../papers';
 import { sendPlan } from '../packets/sending';
 import { finish, openAndConsent, saveAnswers, signingView } from '../signing';
@@ -33,13 +34,13 @@ import {
 	setPaper,
 	takeOut
 } from '.';
-import { lastOut } from './store';
+import { keepSeen, lastOut } from './store';
 
 let t: TestHouse;
-let tamsin: Awaited<ReturnType<typeof account>>;
+let ingrid: Awaited<ReturnType<typeof account>>;
 beforeEach(async () => {
 	t = await testHouse();
-	tamsin = await account(t.house, 'Ingrid Halloran', 'ingrid@brindlevale.example', 'owner');
+	ingrid = await account(t.house, 'Ingrid Halloran', 'ingrid@brindlevale.example', 'owner');
 	ok(setPaper(t.house.db, { permitted: true, goesOn: false, post: 'Brindlevale Orchestra\n3 Mill Lane' }));
 });
 afterAll(() => closePool());
@@ -132,7 +133,7 @@ describe('signed on paper', () => {
 			await copied(pages[3]!, [], { turn: 180 }),
 			await copied(pages[1]!)
 		);
-		const look = ok(returnLook(t.house, tamsin, packet, 'noel'));
+		const look = ok(returnLook(t.house, ingrid, packet, 'noel'));
 		expect(look.is).toBe('doubts');
 		expect(look.pages.map((page) => page.doubts.map((doubt) => doubt.what))).toEqual([
 			['words changed', 'place empty'],
@@ -152,8 +153,8 @@ describe('signed on paper', () => {
 		expect(mails(t.house, t.odile.email).at(-1)!.subject).toBe('Back on paper: Loan of a harp');
 
 		// page 1 alone is wanted again, with both reasons
-		expect(askReturn(t.house, tamsin, packet, 'noel', [], '')).toMatchObject({ code: 'pages-missing' });
-		ok(askReturn(t.house, tamsin, packet, 'noel', [0], 'The rent is not ours to change.'));
+		expect(askReturn(t.house, ingrid, packet, 'noel', [], '')).toMatchObject({ code: 'pages-missing' });
+		ok(askReturn(t.house, ingrid, packet, 'noel', [0], 'The rent is not ours to change.'));
 		await idle(t);
 		const letter = mails(t.house, 'noel@post.example').at(-1)!;
 		expect(letter.subject).toBe('Pages wanted again: Loan of a harp');
@@ -162,9 +163,9 @@ describe('signed on paper', () => {
 		expect(signingView(t.house, noel())).toMatchObject({ state: 'turn', paper: { is: 'again', again: [1] } });
 
 		await brings(await copied(pages[0]!, [signed(packet, 0, 'Initials', 'initials')], { seed: 9 }));
-		expect(ok(returnLook(t.house, tamsin, packet, 'noel'))).toMatchObject({ is: 'sure', foreign: [] });
+		expect(ok(returnLook(t.house, ingrid, packet, 'noel'))).toMatchObject({ is: 'sure', foreign: [] });
 		const before = state(packet).plan.papers[0]!.digest;
-		ok(await acceptReturn(t.house, tamsin, packet, 'noel', { read: {}, note: 'Seen.', from: FROM }));
+		ok(await acceptReturn(t.house, ingrid, packet, 'noel', { read: {}, note: 'Seen.', from: FROM }));
 		await idle(t);
 		const after = state(packet);
 		expect(after.people['noel']).toMatchObject({ is: 'done' });
@@ -211,17 +212,185 @@ describe('signed on paper', () => {
 	}, 180_000);
 });
 
-void [
-	isRefusal,
-	act,
-	copiesOf,
-	eventsOf,
-	fetchPaperToPost,
-	officeBringer,
-	refuseReturn,
-	returnPicture,
-	takeOut,
-	readBlob,
-	saveAnswers,
-	linkTo
-];
+describe('on paper, in other ways', () => {
+	/** A short letter: the first page is Noel's to sign, after him Tamsin. */
+	const short = (people: Record<string, Partial<PlanPerson>> = {}, more: Partial<Plan> = {}) =>
+		out(t, [['noel'], ['tamsin']], { noel: { name: 'Noel Hartigan', ink: true }, ...people }, more);
+	const fetched = async () => ok(await fetchPaper(t.house, noel(), 'en', FROM));
+	const print = async () => printedPages(new Uint8Array((await fetched()).bytes), 2);
+	const looked = (packet: string) => ok(returnLook(t.house, ingrid, packet, 'noel'));
+	const doubts = (packet: string) => state(packet).inks['noel']!.doubts.map(({ what, page }) => [what, page]);
+	const judgedBy = (packet: string, read: Record<string, string> = {}) =>
+		acceptReturn(t.house, ingrid, packet, 'noel', { read, note: '', from: FROM });
+
+	/** Brought and looked at, without the machine's reading. */
+	async function cameBack(packet: string, found: DoubtFound[] = []): Promise<void> {
+		await fetched();
+		const kept = lastOut(t.house.db, packet, 'noel')!;
+		const white = sharp({ create: { width: 300, height: 420, channels: 3, background: '#fff' } });
+		const page = new Uint8Array(await white.jpeg().toBuffer());
+		for (let number = 0; number < 2; number++) {
+			const { id } = ok(await addReturned(t.house, bringer(), `${number}.jpg`, page));
+			const places = kept.sheets[number]!.places.map(({ field: of }) => ({ field: of, ink: true }));
+			const about = { id, number, by: 'code' as const, share: 1, foreign: null, dots: 150, sharp: 500 };
+			keepSeen(t.house.db, id, { ...about, found: { changed: [], writing: [], places }, words: [] }, page);
+		}
+		ok(handInReturn(t.house, bringer()));
+		const of = { person: 'noel', out: kept.id };
+		ok(act(t.house, packet, { kind: 'pellum' }, { do: 'checkReturn', ...of, pages: 2, doubts: found }));
+	}
+
+	it('is offered only where the office and the packet permit it, and to whom it can be done by', async () => {
+		const packet = await short();
+		expect(signingView(t.house, noel())).toMatchObject({ paper: { is: null, post: expect.stringContaining('Mill') } });
+		ok(setPaper(t.house.db, { permitted: false, goesOn: false, post: '' }));
+		expect(signingView(t.house, noel())).toMatchObject({ paper: null });
+		expect(await fetchPaper(t.house, noel(), 'en', FROM)).toMatchObject({ code: 'no-paper' });
+		ok(setPaper(t.house.db, { permitted: true, goesOn: false, post: '' }));
+		expect(await addReturned(t.house, bringer(), 'a.jpg', new Uint8Array(9))).toMatchObject({ code: 'nothing-out' });
+		await short({ noel: {} });
+		expect(await fetchPaper(t.house, noel(), 'en', FROM)).toMatchObject({ code: 'no-paper' });
+		await short({ tamsin: { name: '', email: '', namedBy: 'noel', role: 'Lender' } });
+		expect(await fetchPaper(t.house, noel(), 'en', FROM)).toMatchObject({ code: 'paper-names' });
+		expect(types(packet)).not.toContain('PaperFetched');
+	});
+
+	it('is with one of a stop at a time', async () => {
+		await out(t, [['noel', 'kit']], { noel: { ink: true }, kit: { ink: true } });
+		await fetched();
+		const kit = visitor(t.house, 'kit@post.example');
+		expect(await fetchPaper(t.house, kit, 'en', FROM)).toMatchObject({ code: 'paper-out' });
+		ok(openAndConsent(t.house, kit, FROM));
+	});
+
+	it('has what was typed printed on it, which counts once it is taken; the same is not made twice', async () => {
+		const packet = await short();
+		ok(openAndConsent(t.house, noel(), FROM));
+		ok(saveAnswers(t.house, noel(), { 'noel-note': { text: 'Ring twice' } }, FROM));
+		await fetched();
+		const first = lastOut(t.house.db, packet, 'noel')!;
+		expect(first.sheets[1]!.words.map((word) => word.text)).toContain('twice');
+		expect(first.sheets.flatMap((sheet) => sheet.places.map((one) => one.field))).toEqual(['noel-sig', 'noel-date']);
+		await fetched();
+		expect(lastOut(t.house.db, packet, 'noel')!.id).toBe(first.id);
+		await cameBack(packet);
+		ok(await judgedBy(packet));
+		expect(state(packet).answers).toMatchObject({ 'noel-note': { text: 'Ring twice' } });
+		expect(state(packet).answers).not.toHaveProperty('noel-date');
+		expect(eventsOf(t.house.db, packet).find((event) => event.type === 'PersonFinished')).toMatchObject({
+			ink: first.id
+		});
+	});
+
+	it('of another packet, of an older version, blank: each is said, and nothing is lost', async () => {
+		const other = await short();
+		const [foreign] = await print();
+		const packet = await short();
+		const [older] = await print();
+		ok(openAndConsent(t.house, noel(), FROM));
+		ok(saveAnswers(t.house, noel(), { 'noel-note': { text: 'Changed' } }, FROM));
+		const [one] = await print();
+		const blank = sharp({ create: { width: 900, height: 1270, channels: 3, background: '#fdfdfd' } });
+		await brings(
+			await copied(foreign!),
+			await copied(older!),
+			new Uint8Array(await blank.jpeg().toBuffer()),
+			await copied(one!, [signed(packet, 0, 'noel-sig', 'signs'), signed(packet, 0, 'noel-date', 'initials')])
+		);
+		expect(looked(packet).foreign.map((doubt) => doubt.text)).toEqual([
+			'of another packet',
+			'of an older version',
+			'blank'
+		]);
+		expect(doubts(packet)).toContainEqual(['page missing', 1]);
+		expect(await judgedBy(packet)).toMatchObject({ code: 'page-missing' });
+		expect(other).not.toBe(packet);
+	}, 60_000);
+
+	it('comes as a PDF of a scanner, in parts, the rest by post; what is certain goes on by itself', async () => {
+		ok(setPaper(t.house.db, { permitted: true, goesOn: true, post: '' }));
+		const packet = await short();
+		const [one, two] = await print();
+		const pens = [signed(packet, 0, 'noel-sig', 'signs'), signed(packet, 0, 'noel-date', 'initials')];
+		const scan = await PDFDocument.create();
+		scan.addPage([595, 842]).drawImage(await scan.embedJpg(await copied(one!, pens)), { width: 595, height: 842 });
+		await brings(new Uint8Array(await scan.save()));
+		expect(doubts(packet)).toEqual([['page missing', 1]]);
+		const office = ok(officeBringer(t.house, t.odile, packet, 'noel'));
+		ok(await addReturned(t.house, office, 'two.jpg', await copied(two!)));
+		ok(handInReturn(t.house, office));
+		await idle(t);
+		expect(state(packet).people['noel']).toMatchObject({ is: 'done' });
+		const posted = eventsOf(t.house.db, packet).filter((event) => event.type === 'ReturnHandedIn');
+		expect(posted.at(-1)).toMatchObject({ post: true, by: { name: 'Odile Farrow' } });
+		expect(checkData(t.house.db).faults).toEqual([]);
+	}, 60_000);
+
+	it('is judged by nobody who takes part; refused with a word, it may be fetched anew', async () => {
+		const packet = await short({ tamsin: { email: 'ingrid@brindlevale.example' } });
+		await cameBack(packet, [{ what: 'writing', page: 0 }]);
+		expect(looked(packet).mayNot).toContain('You take part');
+		for (const no of [
+			await judgedBy(packet),
+			askReturn(t.house, ingrid, packet, 'noel', [0], ''),
+			refuseReturn(t.house, ingrid, packet, 'noel', 'No')
+		])
+			expect(no).toMatchObject({ code: 'takes-part' });
+		expect(refuseReturn(t.house, t.odile, packet, 'noel', ' ')).toMatchObject({ code: 'word-missing' });
+		ok(refuseReturn(t.house, t.odile, packet, 'noel', 'The last page is somebody else’s.'));
+		await idle(t);
+		expect(mails(t.house, 'noel@post.example').at(-1)!.text).toContain('The last page is somebody else’s.');
+		expect(signingView(t.house, noel())).toMatchObject({ paper: { is: 'refused' } });
+		await fetched();
+		expect(state(packet).inks['noel']).toMatchObject({ is: 'fetched' });
+	});
+
+	it('says nothing for a rule until somebody has read it and confirmed it', async () => {
+		const packet = await short(
+			{},
+			{
+				stops: [
+					{ id: 's0', people: ['noel'] },
+					{ id: 's1', people: ['tamsin'], when: 'noel_name = "Noel"' }
+				]
+			}
+		);
+		ok(openAndConsent(t.house, noel(), FROM));
+		// what is known of them is put in beforehand; here they have emptied it
+		ok(saveAnswers(t.house, noel(), { 'noel-name': { text: ' ' } }, FROM));
+		await cameBack(packet);
+		const [confirm] = looked(packet).toConfirm.filter((one) => one.needed);
+		expect(confirm).toMatchObject({ field: 'noel-name' });
+		expect(await judgedBy(packet)).toMatchObject({ code: 'confirm-missing', at: 'noel-name' });
+		ok(await judgedBy(packet, { 'noel-name': 'Noel' }));
+		const after = state(packet);
+		expect(after.people['tamsin']).toMatchObject({ is: 'notified' });
+		expect(after.answers['noel-name']).toEqual({ text: 'Noel' });
+	});
+
+	it('begins with nothing for whoever reads the letter at another address', async () => {
+		const packet = await short();
+		await cameBack(packet);
+		ok(correctAddress(t.house, t.odile, packet, 'noel', 'noel.new@post.example'));
+		await idle(t);
+		expect(state(packet).inks).toEqual({});
+		expect(await judgedBy(packet)).toMatchObject({ code: 'nothing-out' });
+	});
+
+	it('is taken out again before it is handed in; shown to whoever sees the packet; a film is no page', async () => {
+		const packet = await short();
+		const [first] = await print();
+		const { id } = ok(await addReturned(t.house, bringer(), 'a.jpg', await copied(first!)));
+		expect(await addReturned(t.house, bringer(), 'film.mp4', new Uint8Array(400))).toMatchObject({
+			code: 'not-a-page'
+		});
+		expect(signingView(t.house, noel())).toMatchObject({ paper: { pictures: [{ page: 1 }], missing: [2] } });
+		expect(await returnPicture(t.house, t.odile, packet, 'noel', id)).toMatchObject({ media: 'image/jpeg' });
+		expect(await returnPicture(t.house, t.odile, packet, 'noel', 'out-1')).toMatchObject({ media: 'image/png' });
+		expect(await returnPicture(t.house, t.odile, packet, 'noel', 'out-7')).toBeNull();
+		ok(takeOut(t.house, bringer(), id));
+		expect(handInReturn(t.house, bringer())).toMatchObject({ code: 'nothing-back' });
+		ok(await fetchPaperToPost(t.house, t.odile, packet, 'noel'));
+		expect(eventsOf(t.house.db, packet).at(-1)).toMatchObject({ type: 'PaperFetched', by: { name: 'Odile Farrow' } });
+	});
+});
