@@ -64,6 +64,12 @@ try {
 	await desk.waitForTimeout(500);
 	await shot(desk, 'identity');
 	await desk.goto(`${origin}/desk`);
+	await desk.locator('li', { hasText: 'brought it back on paper' }).getByRole('link', { name: 'Look at it' }).click();
+	await desk.waitForURL('**/paper/*');
+	await desk.getByRole('img', { name: 'Page 1, as it came back' }).waitFor();
+	await desk.waitForTimeout(2500);
+	await shot(desk, 'paper');
+	await desk.goto(`${origin}/desk`);
 	await desk.locator('li', { hasText: 'Expense claim, October tour' }).getByRole('link', { name: 'Go on' }).click();
 	await drawn(desk);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
@@ -71,13 +77,6 @@ try {
 	await desk.locator('[data-field][aria-label^=computed]').click();
 	await desk.waitForTimeout(800);
 	await shot(desk, 'bench');
-	await desk.getByRole('button', { name: 'Take all' }).click();
-	await desk.getByRole('button', { name: 'Rehearse' }).click();
-	const inside = desk.frameLocator('iframe');
-	await inside.getByRole('button', { name: 'Fill in sample answers' }).click();
-	await inside.locator('canvas[data-drawn=yes]').first().waitFor();
-	await desk.waitForTimeout(500);
-	await shot(desk, 'rehearsal');
 	await desk.goto(`${origin}/desk`);
 	await desk.locator('li', { hasText: 'Instrument loan, viola no. 3' }).getByRole('link', { name: 'Go on' }).click();
 	await drawn(desk);
