@@ -95,7 +95,9 @@ export async function scanned(
 		.toBuffer();
 	const wide = Math.round((size.width / 72) * scan.dpi);
 	const high = Math.round((size.height / 72) * scan.dpi);
-	const room = scan.by === 'phone' ? 1.16 : 1;
+	// whoever holds it askew steps back, so that all of it is in the picture
+	const askew = Math.abs(Math.sin((2 * scan.turn * Math.PI) / 180));
+	const room = scan.by === 'phone' ? 1.16 + (scan.turn > 10 ? 0.5 * askew : 0) : 1;
 	const [width, height] = [Math.round(wide * room), Math.round(high * room)];
 	const corners = lie(scan, wide, high, width, height);
 	const way = projection(corners, [

@@ -11,6 +11,9 @@ export const PURPOSES: MessagePurpose[] = [
 	'spared',
 	'let go',
 	'wording answered',
+	'being looked at',
+	'paper again',
+	'paper refused',
 	'copies',
 	'declined',
 	'withdrawn',
@@ -29,5 +32,13 @@ export const SAMPLE_FACTS: Omit<MailFacts, 'purpose' | 'to'> = {
 	ended: { name: 'Tamsin', reason: 'no' },
 	code: { code: '123456', minutes: 10 },
 	say: 'so be it',
+	again: {
+		pages: [0, 2],
+		doubts: [
+			{ what: 'place empty', page: 0 },
+			{ what: 'foreign page', page: null }
+		],
+		word: 'once more'
+	},
 	colour: '#14525c'
 };

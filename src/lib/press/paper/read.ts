@@ -91,7 +91,10 @@ async function toldUpright(
 			read = again;
 		}
 	}
-	const number = code?.number ?? (best && best.matched.share >= TOLD ? best.number : null);
+	// a letterhead is on many papers: of what is read, too, much must be the page's
+	const readable = read.filter((word) => word.sure >= 60 && /[\p{L}\p{N}]{3}/u.test(word.text)).length;
+	const isIt = best !== null && best.matched.share >= TOLD && best.matched.found >= TOLD * readable;
+	const number = code?.number ?? (isIt ? best!.number : null);
 	const base = { read, picture, share: best?.matched.share ?? null };
 	if (number === null) return { ...base, number, by: null, way: null, dots: 0 };
 	const sheet = sheets[number]!;

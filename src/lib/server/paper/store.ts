@@ -146,7 +146,7 @@ export function keepPicture(
 export function picturesOf(db: Db, out: string): PictureKept[] {
 	return db
 		.prepare<[string], PictureRow>(
-			'SELECT id, out, name, media, digest, flat, seen, parts, at, handed_at FROM paper_pictures WHERE out = ? ORDER BY at, id'
+			'SELECT id, out, name, media, digest, flat, seen, parts, at, handed_at FROM paper_pictures WHERE out = ? ORDER BY rowid'
 		)
 		.all(out)
 		.map(({ flat, seen, handed_at, ...row }) => ({

@@ -53,4 +53,4 @@ CREATE TABLE paper_pictures (
 	-- when it was handed in; before that, whoever brought it can take it out
 	handed_at TEXT
 ) STRICT;
-CREATE INDEX paper_pictures_of ON paper_pictures (out, at, id);
+CREATE INDEX paper_pictures_of ON paper_pictures (out);
