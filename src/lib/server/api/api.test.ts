@@ -299,7 +299,7 @@ describe('a batch from outside', () => {
 		expect((await ask('PUT', `/batches/${id}/documents`, zipSync({}))).body.code).toMatch(/^bundle-/);
 		expect((await ask('POST', `/batches/${id}/run`)).body.going).toBe('goes');
 		expect((await ask('POST', `/batches/${id}/run`)).body.code).toBe('batch-runs');
-		await t.runner.drain();
+		await idle(t);
 		const now = (await ask('GET', `/batches/${id}`)).body;
 		expect([now.going, now.counts.gone]).toEqual(['rests', counts.ready]);
 		const { items } = (await ask('GET', `/batches/${id}/rows?show=gone`)).body;
