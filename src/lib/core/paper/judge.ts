@@ -23,6 +23,8 @@ export interface SheetSeen {
 	/** variance of the Laplacian: of two pictures of a page the sharper is kept */
 	sharp: number;
 	found: Omit<PageCompared, 'laid'> | null;
+	/** its page was wanted again since: one that came after it counts, however it is */
+	old?: true;
 }
 
 export type DoubtName =
@@ -82,9 +84,12 @@ export function judgeReturn(sheets: readonly SheetOut[], seen: readonly SheetSee
 	return { pages: kept.map((one) => one?.id ?? null), twice, doubts };
 }
 
-/** A page that came again after it was asked for again has ink where the first had none. */
-const worth = ({ found, sharp, dots }: SheetSeen): number =>
-	1000 * (found?.places.filter((place) => place.ink).length ?? 0) + Math.sqrt(Math.max(0, sharp)) + dots / 10;
+/** Of two pictures of a page, what came after it was wanted again, then the one with more of its places written on, then the sharper. */
+const worth = ({ found, sharp, dots, old }: SheetSeen): number =>
+	(old ? 0 : 1e6) +
+	1000 * (found?.places.filter((place) => place.ink).length ?? 0) +
+	Math.sqrt(Math.max(0, sharp)) +
+	dots / 10;
 
 const missing = (page: number): Doubt => ({
 	what: 'page missing',

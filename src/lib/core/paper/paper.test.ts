@@ -227,6 +227,11 @@ describe('a return on the whole', () => {
 			pages: ['a', 'd', 'c'],
 			twice: [{ page: 1, picture: 'b' }]
 		}));
+	it('keeps what came after a page was wanted again, however soft, and the old one until then', () => {
+		const old = seen('c', 2, { sharp: 3000, old: true });
+		expect(judgeReturn(sheets, [...whole.slice(0, 2), old]).pages[2]).toBe('c');
+		expect(judgeReturn(sheets, [...whole.slice(0, 2), old, seen('d', 2, { sharp: 90 })]).pages[2]).toBe('d');
+	});
 	it.each<[string, SheetSeen[], [string, number | null][]]>([
 		['a page missing', whole.slice(1), [['page missing', 0]]],
 		['a foreign one', [...whole, seen('x', null, { foreign: 'of somebody else' })], [['foreign page', null]]],

@@ -22,7 +22,7 @@ import { act, office, packetState } from '../packets/act';
 import { takeForDocument } from './accepting';
 import { brought } from './bringing-view';
 import { judged } from './judged';
-import { picturesOf, pictureBytes, readOut, type OutKept } from './store';
+import { markOld, picturesOf, pictureBytes, readOut, type OutKept } from './store';
 
 /** Looking at what came back: what went out beside what is there now, the doubts, and what the office makes of it. */
 
@@ -195,14 +195,14 @@ export function askReturn(
 	if (isRefusal(there)) return there;
 	const { out } = there;
 	const wanted = [...new Set(pages)].filter((page) => page >= 0 && page < out.sheets.length);
-	return act(house, id, office(account), {
-		do: 'askReturn',
-		person,
-		out: out.id,
-		pages: wanted,
-		word,
-		judge: { account: account.id, email: account.email }
-	});
+	const asked = { do: 'askReturn', person, out: out.id, pages: wanted, word } as const;
+	return act(
+		house,
+		id,
+		office(account),
+		{ ...asked, judge: { account: account.id, email: account.email } },
+		{ also: () => markOld(house.db, out.id, wanted) }
+	);
 }
 
 export function refuseReturn(

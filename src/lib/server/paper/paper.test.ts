@@ -4,7 +4,18 @@ import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import { loan } from '../../../../demo/documents';
 import { printedPages } from '../../../../demo/paper/pages';
 import { scanned, tornOff, type Pen, type Scan } from '../../../../demo/paper/scanned';
-import { account, FROM, idle, mails, ok, out, testHouse, visitor, type TestHouse } from '../../../../e2e/kit/house';
+import {
+	account,
+	FROM,
+	idle,
+	mails,
+	ok,
+	out,
+	signs,
+	testHouse,
+	visitor,
+	type TestHouse
+} from '../../../../e2e/kit/house';
 import { field, plan, typed } from '../../../../e2e/kit/plans';
 import type { DoubtFound, Field, Plan, PlanPerson } from '../../core/packet';
 import { closePool, toPem, verifySealed } from '../../press';
@@ -14,6 +25,7 @@ import { needsYou } from '../desk';
 import { sealKeys } from '../keys';
 import { act, packetState } from '../packets/act';
 import { copyFile } from '../packets/copies';
+import { beginCorrection, leaveCorrection } from '../packets/correcting';
 import { eventsOf } from '../packets/log';
 import { correctAddress } from '../packets/office';
 import { addPaper, wordsOfPaper } from '../papers';
@@ -366,6 +378,42 @@ describe('on paper, in other ways', () => {
 		const after = state(packet);
 		expect(after.people['tamsin']).toMatchObject({ is: 'notified' });
 		expect(after.answers['noel-name']).toEqual({ text: 'Noel' });
+	});
+
+	it('gives way to what comes after it was asked for again, also where that is the softer picture', async () => {
+		const packet = await short();
+		await cameBack(packet, [{ what: 'words changed', page: 0 }]);
+		const before = looked(packet).pages.map((page) => page.picture);
+		ok(askReturn(t.house, ingrid, packet, 'noel', [0], ''));
+		await cameBack(packet);
+		const after = looked(packet).pages.map((page) => page.picture);
+		expect([after[0] === before[0], after[1] === before[1]]).toEqual([false, true]);
+	});
+
+	it('is not taken while the packet is being corrected, nor lost', async () => {
+		const packet = await short();
+		await cameBack(packet);
+		const { id } = ok(beginCorrection(t.house, t.odile, packet));
+		expect(await judgedBy(packet)).toMatchObject({ code: 'being-corrected' });
+		expect(leaveCorrection(t.house, t.odile, id)).toBeNull();
+		ok(await judgedBy(packet));
+	});
+
+	it('comes after others have signed on their page: what they signed is in the picture, and drawn nowhere else', async () => {
+		const packet = await out(t, [['kit'], ['noel'], ['tamsin']], { noel: { name: 'Noel Hartigan', ink: true } });
+		await signs(t, 'kit@post.example');
+		await fetched();
+		expect(lastOut(t.house.db, packet, 'noel')!.stamped).toContain('kit-sig');
+		await cameBack(packet);
+		ok(await judgedBy(packet));
+		await idle(t);
+		const drawn = signingView(t.house, visitor(t.house, 'tamsin@post.example'));
+		if (drawn.state !== 'turn') throw new Error(drawn.state);
+		expect(drawn.fields.filter((one) => one.paper === 'paper' && one.person !== 'tamsin')).toEqual([]);
+		expect(drawn.answers).toHaveProperty('kit-sig');
+		await signs(t, 'tamsin@post.example');
+		await idle(t);
+		expect(state(packet)).toMatchObject({ status: 'completed', evidence: expect.any(String) });
 	});
 
 	it('begins with nothing for whoever reads the letter at another address', async () => {

@@ -170,6 +170,14 @@ export function keepSeen(db: Db, id: string, seen: SeenKept, laid: Uint8Array | 
 	db.prepare('UPDATE paper_pictures SET seen = ?, laid = ? WHERE id = ?').run(JSON.stringify(seen), laid, id);
 }
 
+/** Pages are wanted again: what is there of them gives way to what comes. */
+export function markOld(db: Db, out: string, pages: readonly number[]): void {
+	db.prepare(
+		`UPDATE paper_pictures SET seen = json_set(seen, '$.old', json('true'))
+		 WHERE out = ? AND seen ->> '$.number' IN (SELECT value FROM json_each(?))`
+	).run(out, JSON.stringify(pages));
+}
+
 export function markHandedIn(db: Db, out: string, at: string): void {
 	db.prepare('UPDATE paper_pictures SET handed_at = ? WHERE out = ? AND handed_at IS NULL').run(at, out);
 }

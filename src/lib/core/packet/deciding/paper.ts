@@ -4,7 +4,7 @@ import { isRefusal, refuse } from '../../refusal';
 import { guestsOf, toBeNamedBy } from '../../route';
 import type { Command } from '../commands';
 import { localeOf, type Field, type Plan, type PlanPerson } from '../plan';
-import { addressOf, stillAt, type Ink, type OpenPacket, type SentPacket } from '../state';
+import { addressOf, isShut, stillAt, type Ink, type OpenPacket, type SentPacket } from '../state';
 import { whatFollows } from './finishing';
 import { takesPart } from './identity';
 import { onTurn, whileOpen, type Decided, type Out } from './turn';
@@ -97,6 +97,8 @@ export function checkReturn(state: SentPacket, command: Of<'checkReturn'>): Deci
 export function acceptReturn(state: SentPacket, command: Of<'acceptReturn'>, now: string): Decided {
 	return withOut(state, command, command.judge ? ['doubts', 'sure'] : ['sure'], (out, ink, person) => {
 		if (command.judge && takesPart(out, command.judge.email)) return TAKES_PART;
+		if (isShut(out, now))
+			return refuse('being-corrected', 'This is being put right. Take what came back once that is done; it is kept.');
 		const { person: id, papers, plan, written, note, from } = command;
 		const missing = ink.doubts.find((doubt) => doubt.what === 'page missing');
 		if (missing)
