@@ -1,4 +1,4 @@
-import { projected, type Grey, type Pixels, type Projection } from '../picture';
+import { projected, sampled, type Grey, type Pixels, type Projection } from '../picture';
 
 /** A picture taken into the frame of a page: as if the page had been laid down flat under glass. */
 
@@ -8,69 +8,31 @@ export const LAID_SCALE = 150 / 72;
 /** What lies outside the picture is paper. */
 const OUTSIDE = 255;
 
-/** @param way takes a place on the page (points) to one in the picture (pixels) */
-export function laidGrey(
-	picture: Grey,
-	way: Projection,
-	page: { width: number; height: number },
-	scale = LAID_SCALE
-): Grey {
-	const width = Math.round(page.width * scale);
-	const height = Math.round(page.height * scale);
-	const data = new Uint8Array(width * height);
-	for (let y = 0; y < height; y++)
-		for (let x = 0; x < width; x++) {
-			const at = projected(way, { x: (x + 0.5) / scale, y: (y + 0.5) / scale });
-			data[y * width + x] = between(picture.data, picture.width, picture.height, 1, 0, at.x - 0.5, at.y - 0.5);
-		}
-	return { width, height, data };
+interface Size {
+	width: number;
+	height: number;
 }
 
-/** The same in colour, without its fourth channel: RGB, row by row. */
-export function laidColour(
-	picture: Pixels,
-	way: Projection,
-	page: { width: number; height: number },
-	scale = LAID_SCALE
-): { width: number; height: number; data: Uint8Array } {
+/**
+ * @param way takes a place on the page (points) to one in the picture (pixels)
+ * @param scale pixels a point
+ */
+export const laidGrey = (picture: Grey, way: Projection, page: Size, scale = LAID_SCALE): Grey =>
+	laid(picture, 1, 1, way, page, scale);
+
+/** The same in colour: RGB, row by row. */
+export const laidColour = (picture: Pixels, way: Projection, page: Size): Size & { data: Uint8Array } =>
+	laid(picture, 4, 3, way, page, LAID_SCALE);
+
+function laid(picture: Grey, channels: number, kept: number, way: Projection, page: Size, scale: number) {
 	const width = Math.round(page.width * scale);
 	const height = Math.round(page.height * scale);
-	const data = new Uint8Array(width * height * 3);
+	const data = new Uint8Array(width * height * kept);
 	for (let y = 0; y < height; y++)
 		for (let x = 0; x < width; x++) {
-			const at = projected(way, { x: (x + 0.5) / scale, y: (y + 0.5) / scale });
-			for (let i = 0; i < 3; i++)
-				data[3 * (y * width + x) + i] = between(
-					picture.data,
-					picture.width,
-					picture.height,
-					4,
-					i,
-					at.x - 0.5,
-					at.y - 0.5
-				);
+			const there = projected(way, { x: (x + 0.5) / scale, y: (y + 0.5) / scale });
+			const at = { x: there.x - 0.5, y: there.y - 0.5 };
+			for (let i = 0; i < kept; i++) data[kept * (y * width + x) + i] = sampled(picture, at, channels, i, OUTSIDE);
 		}
 	return { width, height, data };
-}
-
-function between(
-	data: Uint8Array | Uint8ClampedArray,
-	width: number,
-	height: number,
-	step: number,
-	channel: number,
-	x: number,
-	y: number
-): number {
-	const [left, top] = [Math.floor(x), Math.floor(y)];
-	if (left < 0 || top < 0 || left + 1 >= width || top + 1 >= height) {
-		const [u, v] = [Math.round(x), Math.round(y)];
-		return u >= 0 && v >= 0 && u < width && v < height ? data[step * (v * width + u) + channel]! : OUTSIDE;
-	}
-	const [s, t] = [x - left, y - top];
-	const from = step * (top * width + left) + channel;
-	const below = from + step * width;
-	return (
-		(data[from]! * (1 - s) + data[from + step]! * s) * (1 - t) + (data[below]! * (1 - s) + data[below + step]! * s) * t
-	);
 }

@@ -1,5 +1,5 @@
 import { folded } from '../folded';
-import { fitted, projected, projection, type Projection, type Spot } from '../picture';
+import { fitted, projected, projection, whole, type Projection, type Spot } from '../picture';
 import type { ReadWordAt, SheetWord } from './sheet';
 
 /** The words of a picture laid over those of a page: pairs that agree on where the page lies, whatever else was misread. */
@@ -51,7 +51,7 @@ export function matchWords(
 	known: readonly Known[] = []
 ): Matched | null {
 	const pairs = pairsOf(printed, read);
-	const telling = new Set(printed.flatMap((word, i) => (bare(word.text).length >= SHORTEST ? [i] : []))).size;
+	const telling = printed.filter((word) => bare(word.text).length >= SHORTEST).length;
 	if (pairs.length < ENOUGH || telling < ENOUGH) return byKnown(pairs, known, telling);
 	const rough = roughWay(pairs);
 	if (!rough) return byKnown(pairs, known, telling);
@@ -181,16 +181,11 @@ function plainWay(one: Pair, other: Pair): Projection | null {
 
 /** Turned and made larger or smaller round one place, which lies at another one. */
 function plainFrom(cos: number, sin: number, from: Spot, to: Spot): Projection | null {
-	const corners = [
-		[0, 0],
-		[100, 0],
-		[100, 100],
-		[0, 100]
-	] as const;
-	const [a, b, c, d] = corners.map(([x, y]) => ({ x, y }));
-	const [e, f, g, h] = corners.map(([x, y]) => ({
+	const square = whole({ width: 100, height: 100 });
+	const turned = ({ x, y }: Spot): Spot => ({
 		x: to.x + cos * (x - from.x) - sin * (y - from.y),
 		y: to.y + sin * (x - from.x) + cos * (y - from.y)
-	}));
-	return projection([a!, b!, c!, d!], [e!, f!, g!, h!]);
+	});
+	const [a, b, c, d] = square;
+	return projection(square, [turned(a), turned(b), turned(c), turned(d)]);
 }

@@ -65,6 +65,46 @@ function evened(spots: Spot[]): Spot & { by: number } {
 	return { x, y, by: Math.max(1e-6, ...spots.map((one) => Math.max(Math.abs(one.x - x), Math.abs(one.y - y)))) };
 }
 
+/** An upright rectangle, in whatever unit. */
+export interface Box {
+	left: number;
+	top: number;
+	width: number;
+	height: number;
+}
+
+/** Clockwise from its top left. */
+export const cornersOf = ({ left, top, width, height }: Box): Corners => [
+	{ x: left, y: top },
+	{ x: left + width, y: top },
+	{ x: left + width, y: top + height },
+	{ x: left, y: top + height }
+];
+
+/** All of a page or picture, from its own top left. */
+export const whole = ({ width, height }: Pick<Box, 'width' | 'height'>): Corners =>
+	cornersOf({ left: 0, top: 0, width, height });
+
+/** Four corners where a projection takes them. */
+export const cornersThrough = (way: Projection, [a, b, c, d]: Corners): Corners => [
+	projected(way, a),
+	projected(way, b),
+	projected(way, c),
+	projected(way, d)
+];
+
+/** A box where a projection takes it, by two of its corners: for boxes so small that they stay upright. */
+export function boxThrough(way: Projection, { left, top, width, height }: Box): Box {
+	const a = projected(way, { x: left, y: top });
+	const b = projected(way, { x: left + width, y: top + height });
+	return {
+		left: Math.min(a.x, b.x),
+		top: Math.min(a.y, b.y),
+		width: Math.abs(b.x - a.x),
+		height: Math.abs(b.y - a.y)
+	};
+}
+
 /** Gauss's elimination with the largest pivot; each row's last number is its right side. Null where the rows say too little. */
 function solved(rows: number[][]): number[] | null {
 	const n = rows.length;

@@ -1,6 +1,7 @@
 import { far } from './edges';
 import type { Pixels } from './grey';
-import { projected, projection, type Corners, type Spot } from './perspective';
+import { cornersOf, projected, projection, type Corners } from './perspective';
+import { sampled } from './sampled';
 
 /** A document as if it had been seen from above. */
 
@@ -22,33 +23,15 @@ export function fromAbove(picture: Pixels, corners: Corners, most = 2000, margin
 	const scale = Math.min(1, most / across);
 	const [width, height] = [Math.max(1, Math.round(across * scale)), Math.max(1, Math.round(down * scale))];
 	const m = margin * width;
-	const way = projection(
-		[
-			{ x: m, y: m },
-			{ x: width - m, y: m },
-			{ x: width - m, y: height - m },
-			{ x: m, y: height - m }
-		],
-		corners
-	);
+	const way = projection(cornersOf({ left: m, top: m, width: width - 2 * m, height: height - 2 * m }), corners);
 	const data = new Uint8ClampedArray(width * height * 4);
 	if (!way) return { width, height, data };
 	for (let y = 0; y < height; y++)
-		for (let x = 0; x < width; x++) sample(picture, projected(way, { x, y }), data, 4 * (y * width + x));
+		for (let x = 0; x < width; x++) {
+			const at = projected(way, { x, y });
+			const to = 4 * (y * width + x);
+			for (let i = 0; i < 3; i++) data[to + i] = sampled(picture, at, 4, i);
+			data[to + 3] = 255;
+		}
 	return { width, height, data };
-}
-
-/** Between four pixels. */
-function sample({ width, height, data }: Pixels, { x, y }: Spot, out: Uint8ClampedArray, at: number): void {
-	const [u, v] = [Math.min(Math.max(x, 0), width - 1.001), Math.min(Math.max(y, 0), height - 1.001)];
-	const [left, top] = [Math.floor(u), Math.floor(v)];
-	const [s, t] = [u - left, v - top];
-	const right = left + 1 < width ? 4 : 0;
-	const down = top + 1 < height ? 4 * width : 0;
-	const from = 4 * (top * width + left);
-	for (let i = 0; i < 3; i++)
-		out[at + i] =
-			(data[from + i]! * (1 - s) + data[from + right + i]! * s) * (1 - t) +
-			(data[from + down + i]! * (1 - s) + data[from + down + right + i]! * s) * t;
-	out[at + 3] = 255;
 }

@@ -4,10 +4,11 @@ import {
 	fromAbove,
 	greyOf,
 	mean,
-	projected,
+	cornersThrough,
 	projection,
 	sharpness,
 	smaller,
+	whole,
 	type Corners,
 	type FoundDocument,
 	type Pixels,
@@ -28,7 +29,7 @@ export interface FlatSheet {
 	/** mean light (0 to 255), and the variance of the Laplacian at 640 pixels' width */
 	light: number;
 	sharp: number;
-	/** whether the sheet was found by its edges, and how many of its corners lie outside the picture */
+	/** whether the sheet was found by its edges, all of them in the picture */
 	edges: boolean;
 }
 
@@ -97,17 +98,10 @@ function movedWith(
 	quarters: number
 ): Corners | null {
 	if (!code) return null;
-	const { width, height } = flat;
-	const whole: Corners = [
-		{ x: 0, y: 0 },
-		{ x: width, y: 0 },
-		{ x: width, y: height },
-		{ x: 0, y: height }
-	];
-	const way = sheet && projection(sheet, whole);
+	const way = sheet && projection(sheet, whole(flat));
+	if (way) return cornersThrough(way, code);
+	const { width: w, height: h } = picture;
 	const move = (spot: Spot): Spot => {
-		if (way) return projected(way, spot);
-		const { width: w, height: h } = picture;
 		if (quarters === 1) return { x: h - spot.y, y: spot.x };
 		if (quarters === 2) return { x: w - spot.x, y: h - spot.y };
 		return quarters === 3 ? { x: spot.y, y: w - spot.x } : spot;

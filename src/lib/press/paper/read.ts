@@ -1,6 +1,16 @@
 import sharp from 'sharp';
 import { laidGrey, matchWords, type Known, type Matched, type ReadWordAt, type SheetOut } from '../../core/paper';
-import { evenLight, projected, projection, type Corners, type Grey, type Projection } from '../../core/picture';
+import {
+	boxThrough,
+	cornersOf,
+	evenLight,
+	projected,
+	projection,
+	whole,
+	type Corners,
+	type Grey,
+	type Projection
+} from '../../core/picture';
 import { readPicture, type ReadPicture } from '../ocr';
 import type { FlatSheet } from './flat';
 
@@ -33,7 +43,7 @@ const TOLD = 0.35;
  * @param code which page its code says it is, from 0; null where it has none of ours
  */
 export async function tellSheet(
-	flat: Pick<FlatSheet, 'picture' | 'width' | 'height' | 'edges'>,
+	flat: Pick<FlatSheet, 'picture' | 'edges'>,
 	sheets: readonly SheetOut[],
 	code: { number: number; corners: Corners | null } | null,
 	languages: string
@@ -84,7 +94,10 @@ async function toldUpright(
 		const sheet = sheets[code.number]!;
 		const fine = READ_AT / sheet.width;
 		const laid = laidGrey(even, scaled(way, scale), sheet, fine);
-		const again = wordsOf(await readPicture(await pngOf(laid), languages), fine).map((word) => through(word, way));
+		const again = wordsOf(await readPicture(await pngOf(laid), languages), fine).map((word) => ({
+			...word,
+			...boxThrough(way, word)
+		}));
 		const matched = matchWords(sheet.words, again, knownIn(sheet, code.corners, edges ? { width, height } : null));
 		if (matched && matched.share > best.matched.share) {
 			best = { number: code.number, matched };
@@ -99,7 +112,7 @@ async function toldUpright(
 	if (number === null) return { ...base, number, by: null, way: null, dots: 0 };
 	const sheet = sheets[number]!;
 	// a page with next to no words lies as its sheet does
-	const way = best?.matched.way ?? wholly(sheet, width, height);
+	const way = best?.matched.way ?? projection(whole(sheet), whole({ width, height }))!;
 	return { ...base, number, by: code === null ? 'words' : 'code', way, dots: dotsOf(way, sheet) };
 }
 
@@ -120,40 +133,17 @@ const scaled = ([a, b, c, d, e, f, g, h]: Projection, by: number): Projection =>
 	h
 ];
 
-/** A word on the page, where it stands in the picture. */
-function through(word: ReadWordAt, way: Projection): ReadWordAt {
-	const a = projected(way, { x: word.left, y: word.top });
-	const b = projected(way, { x: word.left + word.width, y: word.top + word.height });
-	return {
-		...word,
-		left: Math.min(a.x, b.x),
-		top: Math.min(a.y, b.y),
-		width: Math.abs(b.x - a.x),
-		height: Math.abs(b.y - a.y)
-	};
-}
-
 /** The corners of the code, and of the sheet where the picture is nothing but it. */
 function knownIn(sheet: SheetOut, code: Corners | null, picture: { width: number; height: number } | null): Known[] {
-	const of = ({ left, top, width, height }: { left: number; top: number; width: number; height: number }) => [
-		{ x: left, y: top },
-		{ x: left + width, y: top },
-		{ x: left + width, y: top + height },
-		{ x: left, y: top + height }
-	];
-	const whole = { left: 0, top: 0 };
 	// a sheet that was made smaller to have room for its code ends elsewhere
 	const inside = sheet.code !== null && sheet.code.left + sheet.code.width <= sheet.width;
 	return [
-		...(code && sheet.code ? of(sheet.code).map((from, i): Known => [from, code[i]!]) : []),
-		...(picture && inside
-			? of({ ...whole, width: sheet.width, height: sheet.height }).map((from, i): Known => [
-					from,
-					of({ ...whole, ...picture })[i]!
-				])
-			: [])
+		...(code && sheet.code ? pairs(cornersOf(sheet.code), code) : []),
+		...(picture && inside ? pairs(whole(sheet), whole(picture)) : [])
 	];
 }
+
+const pairs = (from: Corners, to: Corners): Known[] => from.map((one, i): Known => [one, to[i]!]);
 
 function wordsOf({ words }: ReadPicture, scale: number): ReadWordAt[] {
 	return words.map(({ text, left, top, width, height, sure }) => ({
@@ -166,29 +156,9 @@ function wordsOf({ words }: ReadPicture, scale: number): ReadWordAt[] {
 	}));
 }
 
-function wholly({ width, height }: SheetOut, across: number, down: number): Projection {
-	return projection(
-		[
-			{ x: 0, y: 0 },
-			{ x: width, y: 0 },
-			{ x: width, y: height },
-			{ x: 0, y: height }
-		],
-		[
-			{ x: 0, y: 0 },
-			{ x: across, y: 0 },
-			{ x: across, y: down },
-			{ x: 0, y: down }
-		]
-	)!;
-}
-
 /** How many pixels of the picture an inch of the page's middle takes. */
-function dotsOf([a, b, c, d, e, f, g, h]: Projection, { width, height }: SheetOut): number {
-	const at = (x: number, y: number) => {
-		const w = g * x + h * y + 1;
-		return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w };
-	};
-	const [m, n] = [at(width / 2 - 36, height / 2), at(width / 2 + 36, height / 2)];
-	return Math.round(Math.hypot(n.x - m.x, n.y - m.y));
+function dotsOf(way: Projection, { width, height }: SheetOut): number {
+	const a = projected(way, { x: width / 2 - 36, y: height / 2 });
+	const b = projected(way, { x: width / 2 + 36, y: height / 2 });
+	return Math.round(Math.hypot(b.x - a.x, b.y - a.y));
 }

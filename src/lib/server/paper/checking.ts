@@ -1,6 +1,6 @@
 import { toldByCode, type Foreign } from '../../core/paper';
 import { personIn, type SentPacket } from '../../core/packet';
-import { projected, projection, type Projection, type Spot } from '../../core/picture';
+import { boxThrough, cornersThrough, projection, whole, type Projection, type Spot } from '../../core/picture';
 import { isRefusal } from '../../core/refusal';
 import {
 	flatSheetInWorker,
@@ -145,7 +145,7 @@ async function seeOne(
 	if (typeof code === 'string') return keepSeen(house.db, one.id, { ...bare, foreign: code }, null);
 	const corners = flat.corners as [Spot, Spot, Spot, Spot] | null;
 	const told = await tellSheet(
-		{ picture: bytes, width: flat.width, height: flat.height, edges: flat.edges },
+		{ picture: bytes, edges: flat.edges },
 		out.sheets,
 		code === null ? null : { number: code, corners },
 		languages
@@ -175,31 +175,13 @@ function onPage(
 	way: Projection,
 	{ width, height }: { width: number; height: number }
 ): SeenKept['words'] {
-	const corners = [
-		{ x: 0, y: 0 },
-		{ x: width, y: 0 },
-		{ x: width, y: height },
-		{ x: 0, y: height }
-	] as const;
-	const [a, b, c, d] = corners.map((corner) => projected(way, corner));
-	const back = projection([a!, b!, c!, d!], corners);
+	const corners = whole({ width, height });
+	const back = projection(cornersThrough(way, corners), corners);
 	if (!back) return [];
 	return read.flatMap((word) => {
-		const from = projected(back, { x: word.left, y: word.top });
-		const to = projected(back, { x: word.left + word.width, y: word.top + word.height });
-		const [left, top] = [Math.min(from.x, to.x), Math.min(from.y, to.y)];
+		const { left, top, ...size } = boxThrough(back, word);
 		const on = left >= 0 && top >= 0 && left < width && top < height && word.sure >= 30;
 		const r = (n: number) => Math.round(n * 10) / 10;
-		return on
-			? [
-					{
-						text: word.text,
-						left: r(left),
-						top: r(top),
-						width: r(Math.abs(to.x - from.x)),
-						height: r(Math.abs(to.y - from.y))
-					}
-				]
-			: [];
+		return on ? [{ text: word.text, left: r(left), top: r(top), width: r(size.width), height: r(size.height) }] : [];
 	});
 }
