@@ -1,3 +1,4 @@
+import { median } from '../median';
 import type { ShownPage, TextRow } from './shown-page';
 
 /** A page as text: headings and paragraphs in the order in which one reads, with places among them. */
@@ -189,9 +190,4 @@ function textOfRows(rows: TextRow[]): string {
 		.replaceAll(/(\p{Ll})-\n(\p{Ll})/gu, '$1$2')
 		.replaceAll('\n', ' ')
 		.trim();
-}
-
-function median(values: number[]): number {
-	const sorted = [...values].sort((a, b) => a - b);
-	return sorted[Math.floor(sorted.length / 2)] ?? 0;
 }

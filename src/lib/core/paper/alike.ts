@@ -1,5 +1,5 @@
 import type { Grey } from '../picture';
-import { pixels } from './ink';
+import { pixels } from './boxes';
 import type { SheetWord } from './sheet';
 
 /**

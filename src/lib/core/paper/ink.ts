@@ -1,20 +1,16 @@
-import { type ShownRect } from '../page';
-import { inkOf, type Grey } from '../picture';
+import type { ShownRect } from '../page';
+import { pixels } from './boxes';
 import { LAID_SCALE } from './laid';
 
 /** Ink that did not go out with the page: what a pen has left on it. */
 
-/** A pen is darker than this share of the paper's light; a stain is not. */
-export const PEN = 0.64;
 /** Print spreads when it is copied: so many pixels round it are its own. */
 const SPREAD = 3;
 
 /** 1 where there is ink on the picture and none printed near; both in the page's frame. */
-export function penOf(laid: Grey, printed: Uint8Array, spread = SPREAD): Uint8Array {
-	const near = grown(printed, laid.width, laid.height, spread);
-	const ink = inkOf(laid, PEN);
-	for (let i = 0; i < ink.length; i++) if (near[i] === 1) ink[i] = 0;
-	return ink;
+export function penOf(ink: Uint8Array, printed: Uint8Array, width: number, height: number): Uint8Array {
+	const near = grown(printed, width, height, SPREAD);
+	return ink.map((one, at) => (near[at] === 1 ? 0 : one));
 }
 
 /** Everything within so many pixels (across and down) of what is there. */
@@ -118,20 +114,21 @@ export function inkIn(map: Uint8Array, width: number, height: number, box: Shown
 	return sum;
 }
 
-/** A box of points in whole pixels of the frame. */
-export function pixels(box: ShownRect, width: number, height: number) {
-	const within = (n: number, most: number) => Math.min(most, Math.max(0, Math.round(n)));
-	return {
-		left: within(box.left * LAID_SCALE, width),
-		top: within(box.top * LAID_SCALE, height),
-		right: within((box.left + box.width) * LAID_SCALE, width),
-		bottom: within((box.top + box.height) * LAID_SCALE, height)
-	};
+/** No ink within a box any more. */
+export function clear(map: Uint8Array, width: number, height: number, box: ShownRect): void {
+	const { left, top, right, bottom } = pixels(box, width, height);
+	for (let y = top; y < bottom; y++) if (right > left) map.fill(0, y * width + left, y * width + right);
 }
 
-export const wider = ({ left, top, width, height }: ShownRect, across: number, down = across): ShownRect => ({
-	left: left - across,
-	top: top - down,
-	width: width + 2 * across,
-	height: height + 2 * down
-});
+/** At the very edge there are shadows and staples: points. */
+const EDGE = 11;
+export function clearEdge(map: Uint8Array, width: number, height: number): void {
+	const deep = Math.round(EDGE * LAID_SCALE);
+	for (let y = 0; y < height; y++) {
+		if (y < deep || y >= height - deep) map.fill(0, y * width, (y + 1) * width);
+		else {
+			map.fill(0, y * width, y * width + deep);
+			map.fill(0, (y + 1) * width - deep, (y + 1) * width);
+		}
+	}
+}

@@ -22,7 +22,7 @@ export interface SheetSeen {
 	dots: number;
 	/** variance of the Laplacian: of two pictures of a page the sharper is kept */
 	sharp: number;
-	found: Omit<PageCompared, 'laid'> | null;
+	found: PageCompared | null;
 	/** its page was wanted again since: one that came after it counts, however it is */
 	old?: true;
 }

@@ -66,10 +66,7 @@ const line = (put: (x: number, y: number) => void, [x, y]: [number, number], [u,
 	const far = Math.hypot(u - x, v - y);
 	for (let t = 0; t <= far; t += 0.3) put(x + ((u - x) * t) / far, y + ((v - y) * t) / far);
 };
-const compared = (back: Grey, of: SheetOut = sheet) => {
-	const { laid: _laid, ...found } = comparePage(of, printed(), back, [], plain);
-	return found;
-};
+const compared = (back: Grey, of: SheetOut = sheet) => comparePage(of, printed(), back, [], plain);
 
 describe('the code in the margin', () => {
 	const code = { reference: 'P-7K3QM', person: '1a2b3c4d', page: 3, pages: 5, digest: '0123456789abcdef' };

@@ -1,3 +1,4 @@
+import { median } from '../median';
 import type { Grey } from '../picture';
 
 /**
@@ -88,6 +89,3 @@ function middling(found: (Shift | null)[], x: number, y: number, across: number,
 	}
 	return { x: 0, y: 0 };
 }
-
-export const median = (numbers: number[]): number =>
-	numbers.length === 0 ? 0 : numbers.toSorted((a, b) => a - b)[numbers.length >> 1]!;

@@ -12,7 +12,7 @@ import { evenLight, greyOf, type Projection } from '../../core/picture';
 import { openPdf } from '../pdfium';
 
 /** A page that came back, held against the one that went out. */
-export interface SheetHeld extends Omit<PageCompared, 'laid'> {
+export interface SheetHeld extends PageCompared {
 	/** JPEG in colour: the page as it lies in its own frame, as it becomes part of the document */
 	laid: Uint8Array;
 }
@@ -44,7 +44,7 @@ export async function heldSheet({ picture, content, number, sheet, read, way }: 
 			height: high,
 			data: one.data.subarray(0, one.width * high)
 		});
-		const { laid: _laid, ...found } = comparePage(sheet, cut(original), cut(flat), read, way);
+		const found = comparePage(sheet, cut(original), cut(flat), read, way);
 		const colour = laidColour(pixels, way, sheet);
 		const laid = await sharp(colour.data, { raw: { width: colour.width, height: colour.height, channels: 3 } })
 			.withMetadata({ density: 150 })
