@@ -198,7 +198,7 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `The paper of ${person(event.person)} was refused: “${isolated(event.word)}”`;
 		case 'PersonFinished': {
 			const duty = plan.people.find((p) => p.id === event.person)?.duty ?? 'signs';
-			return `${person(event.person)} ${doneWord(duty)}.`;
+			return `${person(event.person)} ${doneWord(duty)}${event.ink ? ', on paper' : ''}.`;
 		}
 		case 'PersonNamed':
 			return `${isolated(event.name)}, ${event.email}, was named as ${plan.people.find((p) => p.id === event.person)?.role || 'the next person'}.`;

@@ -11,8 +11,8 @@ export {
 } from './correcting';
 export type { Command, Names } from './commands';
 export { decide } from './decide';
-export { mustProve, stillToShow, takesPart, triesLeft } from './deciding/identity';
-export { neededByRules, noPaper } from './deciding/paper';
+export { mustProve, stillToShow, TAKES_PART, takesPart, triesLeft } from './deciding/identity';
+export { neededByRules, NO_PAPER, noPaper } from './deciding/paper';
 export type {
 	Actor,
 	Begun,

@@ -19,8 +19,6 @@ export interface BroughtPicture {
 export interface PaperToBring {
 	/** null where they have not fetched it */
 	is: 'fetched' | 'looking' | 'again' | 'refused' | null;
-	/** ISO 8601; '' where they have not */
-	since: string;
 	pages: number;
 	pictures: BroughtPicture[];
 	/** pages of which nothing lies there yet by their codes, from 1 */
@@ -65,10 +63,8 @@ export interface ReturnLook {
 		field: string;
 		label: string;
 		page: number;
-		kind: string;
 		options: [string, string][];
 		needed: boolean;
-		at: ShownRect;
 	}[];
 	/** why this account may not judge; '' where they may */
 	mayNot: string;

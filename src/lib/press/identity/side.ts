@@ -1,7 +1,8 @@
 import sharp from 'sharp';
 import { seePicture, type PictureSeen, type Side } from '../../core/identity';
 import { straightened, type Pixels } from '../../core/picture';
-import { refuse, type Refusal } from '../../core/refusal';
+import type { Refusal } from '../../core/refusal';
+import { NO_PICTURE } from '../no-picture';
 
 /** One picture that somebody handed in: made small enough to be kept, looked at, and cut to the document. */
 export interface SideSeen extends Pick<PictureSeen, 'measures' | 'faults'> {
@@ -15,7 +16,6 @@ export interface SideSeen extends Pick<PictureSeen, 'measures' | 'faults'> {
 const MOST = 2400;
 /** A document's width when it is read: a letter of a passport's zone is then 26 pixels wide. */
 const READ_AT = 1500;
-export const NO_PICTURE = refuse('not-a-picture', 'That is not a picture that can be read. Use a PNG or JPEG.');
 
 /** Refuses `not-a-picture`: a film, a PDF, a bomb, or nothing at all. */
 export async function seeSide({ bytes, side }: { bytes: Uint8Array; side: Side }): Promise<SideSeen | Refusal> {

@@ -15,7 +15,7 @@ import {
 	type Spot
 } from '../../core/picture';
 import type { Refusal } from '../../core/refusal';
-import { NO_PICTURE } from '../identity/side';
+import { NO_PICTURE } from '../no-picture';
 import { codesIn, type FoundCode } from './codes';
 
 /** A picture of a sheet that came back, made ready to be read. */

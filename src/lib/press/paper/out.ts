@@ -61,6 +61,8 @@ export interface PaperOut {
 /** Points: a module of the code; the room it leaves round itself (ISO/IEC 18004 §6.3.8: four modules); and what no printer prints on. */
 const MODULE = 1.35;
 const QUIET_ZONE = 4 * MODULE;
+/** Its side: codes of this length have 29 modules (version 3), those of long references 33. */
+const CODE = 33 * MODULE;
 const MARGIN = 13;
 /** Where nothing is free, the page is drawn so much smaller. */
 const SMALLER = 0.9;
@@ -111,7 +113,7 @@ async function lookAt(bytes: Uint8Array, boxes: (PageSize & { x: number; y: numb
 				text: word.text,
 				...toShown(box, { x: word.x - box.x, y: word.y - box.y, width: word.width, height: word.height })
 			}));
-			const side = codeSide() + 2 * QUIET_ZONE;
+			const side = CODE + 2 * QUIET_ZONE;
 			const { rgba, width } = pdf.picture(page, Math.round(size.width));
 			const isFree = ({ left, top }: { left: number; top: number }) => {
 				const crossed = places[page]?.some(
@@ -135,7 +137,7 @@ async function lookAt(bytes: Uint8Array, boxes: (PageSize & { x: number; y: numb
 				{ left: MARGIN, top: MARGIN }
 			].find(isFree);
 			const free = corner
-				? { left: corner.left + QUIET_ZONE, top: corner.top + QUIET_ZONE, width: codeSide(), height: codeSide() }
+				? { left: corner.left + QUIET_ZONE, top: corner.top + QUIET_ZONE, width: CODE, height: CODE }
 				: null;
 			return { size: box, words, free };
 		});
@@ -144,17 +146,13 @@ async function lookAt(bytes: Uint8Array, boxes: (PageSize & { x: number; y: numb
 	}
 }
 
-/** Codes of this length have 29 modules (version 3), those of long references 33. */
-const codeSide = (): number => 33 * MODULE;
-
 /** Makes the page's own content smaller, towards the top left as shown, and gives the place that is free then. */
 function shrink(page: PDFPage, box: PageSize & { x: number; y: number }): ShownRect {
 	const { width, height } = shownSize(box);
 	const corner = fromShown(box, { left: 0, top: 0, width: 0, height: 0 });
 	const [x, y] = [(box.x + corner.x) * (1 - SMALLER), (box.y + corner.y) * (1 - SMALLER)];
 	isolate(page.doc, page, [SMALLER, 0, 0, SMALLER, x, y]);
-	const side = codeSide();
-	return { left: width - MARGIN - side, top: height - MARGIN - side, width: side, height: side };
+	return { left: width - MARGIN - CODE, top: height - MARGIN - CODE, width: CODE, height: CODE };
 }
 
 async function drawCode(

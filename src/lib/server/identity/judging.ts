@@ -5,6 +5,7 @@ import {
 	addressOf,
 	NOTHING_SHOWN,
 	personIn,
+	TAKES_PART,
 	takesPart,
 	type HowJudged,
 	type Recorded,
@@ -15,8 +16,9 @@ import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { harmlessCsv } from '../csv';
 import type { House } from '../house';
-import { act, office, packetState } from '../packets/act';
+import { act, judgeOf, office, packetState } from '../packets/act';
 import { eventsOf } from '../packets/log';
+import { NOBODY, somebodyIn } from '../packets/somebody';
 import { keyFor } from '../secrets';
 import { identitySetting } from './setting';
 import { foundOf, pictureBytes, picturesOf, readTry, triesOf, type Try } from './store';
@@ -48,9 +50,7 @@ export function identityLook(house: House, account: Account, id: string, person:
 		),
 		agreed: proof.agreed.map(({ name, how }) => ({ name, how })),
 		judges,
-		mayNot: takesPart(packet, account.email)
-			? 'You take part in this yourself. Somebody else of the office has to judge.'
-			: ''
+		mayNot: takesPart(packet, account.email) ? TAKES_PART.say : ''
 	};
 }
 
@@ -67,18 +67,9 @@ function lookedAt(house: House, one: Try, events: Recorded[]): LookedAt {
 	};
 }
 
-function judgeable(
-	house: House,
-	account: Account,
-	id: string,
-	person: string
-): { packet: SentPacket; who: NonNullable<ReturnType<typeof personIn>> } | Refusal {
-	const no = notPermitted(house.db, account, 'judge', 'packet', id);
-	if (no) return no;
-	const packet = packetState(house.db, id);
-	const who = packet.status === 'none' ? undefined : personIn(packet.plan, person);
-	if (packet.status === 'none' || !who?.identity) return refuse('no-packet', 'There is nothing to look at here.');
-	return { packet, who };
+function judgeable(house: House, account: Account, id: string, person: string) {
+	const found = somebodyIn(house, account, 'judge', id, person);
+	return isRefusal(found) || found.who.identity ? found : NOBODY;
 }
 
 /** How long pictures are shown after they were asked for. */
@@ -97,11 +88,10 @@ export function showPictures(house: House, account: Account, id: string, of: str
 
 function pictured(house: House, account: Account, id: string, of: string, taken: boolean): Try | Refusal {
 	const one = readTry(house.db, of);
-	if (!one || one.packet !== id) return refuse('no-packet', 'There is nothing to look at here.');
+	if (!one || one.packet !== id) return NOBODY;
 	const found = judgeable(house, account, id, one.person);
 	if (isRefusal(found)) return found;
-	if (takesPart(found.packet, account.email))
-		return refuse('takes-part', 'You take part in this yourself. Somebody else of the office has to judge.');
+	if (takesPart(found.packet, account.email)) return TAKES_PART;
 	if (one.deleted) return refuse('pictures-deleted', 'The pictures have been deleted, as they are after their time.');
 	const noted = act(house, id, office(account), { do: 'seePictures', person: one.person, try: of, taken });
 	return isRefusal(noted) ? noted : one;
@@ -178,7 +168,7 @@ export function judgeHeld(
 		how,
 		note,
 		word,
-		judge: { account: account.id, email: account.email },
+		judge: judgeOf(account),
 		judges: pictures ? identitySetting(house.db).judges : 1
 	});
 }

@@ -29,6 +29,9 @@ export function office({ id, name, key }: Account): Actor {
 	return { kind: 'office', account: id, name, ...(key !== undefined && { key }) };
 }
 
+/** The same, as whoever judges in a packet. */
+export const judgeOf = ({ id, email }: Account) => ({ account: id, email });
+
 /** Looks frozen plans up in the database. */
 export function planLookup(db: Db): PlanLookup {
 	return (digest) =>

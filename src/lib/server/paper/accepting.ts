@@ -14,10 +14,11 @@ import { readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { keepTaken } from '../papers';
-import { act, freezePlan, office } from '../packets/act';
+import { act, freezePlan, judgeOf, office, packetState } from '../packets/act';
+import { NOBODY } from '../packets/somebody';
 import { forgetSaved } from '../signing/keeping';
 import { judged } from './judged';
-import { picturesOf, pictureBytes, type OutKept } from './store';
+import { picturesOf, pictureBytes, type OutKept, type PictureKept } from './store';
 
 /** The scanned pages become the document: made first, since that takes a while, then taken with all that follows in one step. */
 
@@ -32,22 +33,25 @@ export interface Accepting {
 
 export async function takeForDocument(
 	house: House,
-	packet: SentPacket,
 	out: OutKept,
 	{ account, confirmed, note, from }: Accepting
 ): Promise<SentPacket | Refusal> {
-	const { pages } = judged(house, out);
+	const pictures = picturesOf(house.db, out.id);
+	const { pages } = judged(out, pictures);
 	const missing = pages.indexOf(null);
 	if (missing >= 0) return refuse('page-missing', `Page ${missing + 1} is missing. Ask for it; the others are kept.`);
 	const made: { paper: string; was: string; taken: TakenInText }[] = [];
 	for (const { paper, digest } of out.papers) {
-		const inked = await withInk(house, out, paper, digest, pages as string[]);
+		const inked = await withInk(house, out, paper, digest, pages as string[], pictures);
 		if (isRefusal(inked)) return inked;
 		made.push({ paper, was: digest, taken: inked });
 	}
 	const papers: PaperExchanged[] = made.map(({ paper, was, taken }) => ({ paper, was, now: taken.digest }));
-	const written = writtenOn(packet, out);
 	return inTransaction(house.db, () => {
+		// others may have gone on while it was made
+		const packet = packetState(house.db, out.packet);
+		if (packet.status === 'none') return NOBODY;
+		const written = writtenOn(packet, out);
 		for (const { taken } of made) keepTaken(house, taken, { differ: [], blank: [], hidden: [] });
 		return act(
 			house,
@@ -64,7 +68,7 @@ export async function takeForDocument(
 				answers: { ...out.typed, ...confirmed },
 				note,
 				from,
-				...(account && { judge: { account: account.id, email: account.email } })
+				...(account && { judge: judgeOf(account) })
 			},
 			{ also: () => forgetSaved(house, out.packet, out.person) }
 		);
@@ -72,8 +76,14 @@ export async function takeForDocument(
 }
 
 /** One document with the pictures of its pages, taken in like any other. */
-async function withInk(house: House, out: OutKept, paper: string, digest: string, pages: string[]) {
-	const seen = picturesOf(house.db, out.id);
+async function withInk(
+	house: House,
+	out: OutKept,
+	paper: string,
+	digest: string,
+	pages: string[],
+	seen: readonly PictureKept[]
+) {
 	const bytes = await inkedPaperInWorker({
 		paper: new Uint8Array(readBlob(house.db, digest)!.bytes),
 		pages: out.sheets.flatMap((sheet, number) => {

@@ -14,15 +14,16 @@ export function paperState(house: House, packet: SentPacket, person: PlanPerson)
 	const ink = packet.inks[person.id];
 	if (!isOpen(packet) || !stillAt(packet).includes(person.id) || !setting.permitted) return null;
 	if (!ink && noPaper(packet, person)) return null;
-	const out = ink ? readOut(house.db, ink.out) : null;
-	const pictures = out ? brought(house, out) : [];
+	const is = ink && ink.is !== 'accepted' ? (ink.is === 'doubts' || ink.is === 'sure' ? 'looking' : ink.is) : null;
+	// only who may bring something sees what lies there
+	const out = is === 'fetched' || is === 'again' ? readOut(house.db, ink!.out) : null;
+	const pictures = out ? brought(out, picturesOf(house.db, out.id)) : [];
 	const has = new Set(pictures.map((one) => one.page));
 	const all = out?.sheets.map((_, i) => i + 1) ?? [];
 	// a PDF is taken apart later: nobody knows yet what is in it
 	const known = pictures.every((one) => !one.pdf && one.page !== null);
 	return {
-		is: ink && ink.is !== 'accepted' ? (ink.is === 'doubts' || ink.is === 'sure' ? 'looking' : ink.is) : null,
-		since: ink?.since ?? '',
+		is,
 		pages: all.length,
 		pictures,
 		missing: known && pictures.length > 0 ? all.filter((page) => !has.has(page)) : [],
@@ -32,9 +33,9 @@ export function paperState(house: House, packet: SentPacket, person: PlanPerson)
 	};
 }
 
-export function brought(house: House, out: OutKept): BroughtPicture[] {
+export function brought(out: OutKept, pictures: readonly PictureKept[]): BroughtPicture[] {
 	const mine = sha256Text(out.person).slice(0, 8);
-	return picturesOf(house.db, out.id)
+	return pictures
 		.filter((one) => one.parts === null)
 		.map((one) => ({
 			id: one.id,

@@ -2,16 +2,25 @@ import { fileTypeFromBuffer } from 'file-type';
 import { isOpen, stillAt, type From, type Ink, type SentPacket } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { flatSheetInWorker, glance } from '../../press';
-import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, sha256Bytes } from '../ids';
 import { queue } from '../jobs/outbox';
 import { bareName } from '../names';
-import { act, office, packetState } from '../packets/act';
+import { act, office } from '../packets/act';
+import { somebodyIn } from '../packets/somebody';
 import { unproved, type Visitor } from '../signing/visit';
-import { dropPicture, keepPicture, markHandedIn, picturesOf, readOut, type FlatKept, type PictureKept } from './store';
+import {
+	countPictures,
+	dropPicture,
+	keepPicture,
+	markHandedIn,
+	picturesOf,
+	readOut,
+	type FlatKept,
+	type PictureKept
+} from './store';
 
 /** What comes back on paper: pictures and PDFs, one after another, in any order, by whoever it went out to or by the office. */
 
@@ -28,11 +37,8 @@ export function bringerOf(visitor: Visitor, from: From): Bringer | Refusal {
 }
 
 export function officeBringer(house: House, account: Account, id: string, person: string): Bringer | Refusal {
-	const no = notPermitted(house.db, account, 'change', 'packet', id);
-	if (no) return no;
-	const packet = packetState(house.db, id);
-	if (packet.status === 'none') return refuse('no-packet', 'There is no such packet.');
-	return { packet, person, account };
+	const found = somebodyIn(house, account, 'change', id, person);
+	return isRefusal(found) ? found : { packet: found.packet, person, account };
 }
 
 const NOTHING_OUT = refuse(
@@ -60,7 +66,7 @@ export async function addReturned(
 ): Promise<PictureKept | Refusal> {
 	const ink = outNow(bringer);
 	if (isRefusal(ink)) return ink;
-	if (picturesOf(house.db, ink.out).length >= MOST)
+	if (countPictures(house.db, ink.out) >= MOST)
 		return refuse('too-often', 'Too many pictures lie here already. Take out what is not needed.');
 	if (bytes.length > LARGEST)
 		return refuse('file-too-large', 'The file may have 60 MB at most. Scan fewer pages at a time.', undefined, {

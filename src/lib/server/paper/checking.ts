@@ -63,7 +63,7 @@ export async function checkReturn(house: House, job: PaperJob, done: () => void)
 		await seeOne(house, packet, out, one, languages);
 		if (!house.db.open) return null;
 	}
-	const { doubts } = judged(house, out);
+	const { doubts } = judged(out, picturesOf(house.db, out.id));
 	const checked = act(
 		house,
 		job.packet,
@@ -77,7 +77,7 @@ export async function checkReturn(house: House, job: PaperJob, done: () => void)
 		}
 	);
 	if (!isRefusal(checked) && checked.inks[job.person]?.is === 'sure' && paperSetting(house.db).goesOn)
-		await takeForDocument(house, checked, out, {
+		await takeForDocument(house, out, {
 			account: null,
 			confirmed: {},
 			note: '',

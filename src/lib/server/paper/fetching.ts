@@ -7,8 +7,8 @@ import {
 	addressOf,
 	isOpen,
 	localeOf,
+	NO_PAPER,
 	noPaper,
-	personIn,
 	type From,
 	type PlanPerson,
 	type SentPacket
@@ -16,15 +16,15 @@ import {
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { paperOutInWorker, type FirstSheet } from '../../press';
 import { chosenLanguage, wordsOf, type Words } from '../../words';
-import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, sha256Text } from '../ids';
-import { act, office, packetState } from '../packets/act';
+import { act, office } from '../packets/act';
 import { stampsOf } from '../packets/marks';
 import { fitsField } from '../packets/plan-border';
+import { somebodyIn } from '../packets/somebody';
 import { readSaved } from '../signing/keeping';
 import { unproved, type Visitor } from '../signing/visit';
 import { paperSetting } from './setting';
@@ -58,11 +58,9 @@ export async function fetchPaperToPost(
 	id: string,
 	who: string
 ): Promise<Fetched | Refusal> {
-	const no = notPermitted(house.db, account, 'change', 'packet', id);
-	if (no) return no;
-	const packet = packetState(house.db, id);
-	const person = packet.status === 'none' ? undefined : personIn(packet.plan, who);
-	if (packet.status === 'none' || !person) return refuse('no-packet', 'There is nothing to fetch here.');
+	const found = somebodyIn(house, account, 'change', id, who);
+	if (isRefusal(found)) return found;
+	const { packet, who: person } = found;
 	const language = chosenLanguage(person.locale, packet.plan.locale);
 	return fetched(house, packet, person, language, { account });
 }
@@ -74,12 +72,12 @@ async function fetched(
 	language: string,
 	by: { from: From } | { account: Account }
 ): Promise<Fetched | Refusal> {
-	if (!paperSetting(house.db).permitted)
-		return refuse('no-paper', 'This can’t be signed on paper. Sign it here, or ask the sender.');
+	if (!paperSetting(house.db).permitted) return NO_PAPER;
 	if (!isOpen(packet)) return refuse('not-your-turn', 'It is not your turn. Nothing can be entered here now.');
-	const no = noPaper(packet, person) ?? fileFirst(house, packet, person);
+	const soFar = answersSoFar(house, packet, person);
+	const no = noPaper(packet, person) ?? fileFirst(packet, person, soFar.answers, house.now());
 	if (no) return no;
-	const out = await madeOut(house, packet, person, language);
+	const out = await madeOut(house, packet, person, language, soFar);
 	return inTransaction(house.db, () => {
 		const made = {
 			do: 'fetchPaper',
@@ -99,9 +97,8 @@ async function fetched(
 }
 
 /** A file can't be handed in on paper. */
-function fileFirst(house: House, packet: SentPacket, person: PlanPerson): Refusal | null {
-	const { answers } = answersSoFar(house, packet, person);
-	const now = live(packet.plan, answers, isoDay(packet.zone, house.now().toISOString()));
+function fileFirst(packet: SentPacket, person: PlanPerson, answers: Answers, at: Date): Refusal | null {
+	const now = live(packet.plan, answers, isoDay(packet.zone, at.toISOString()));
 	const open = packet.plan.fields.find(
 		(field) =>
 			field.person === person.id &&
@@ -117,7 +114,12 @@ function fileFirst(house: House, packet: SentPacket, person: PlanPerson): Refusa
 }
 
 /** What stands on the pages: what others have answered, and what this person has typed so far. */
-function answersSoFar(house: House, packet: SentPacket, person: PlanPerson): { answers: Answers; typed: Answers } {
+interface SoFar {
+	answers: Answers;
+	typed: Answers;
+}
+
+function answersSoFar(house: House, packet: SentPacket, person: PlanPerson): SoFar {
 	const { plan } = packet;
 	const today = isoDay(packet.zone, house.now().toISOString());
 	const known = prefilled(plan, person.id, {
@@ -152,9 +154,14 @@ function answersSoFar(house: House, packet: SentPacket, person: PlanPerson): { a
 }
 
 /** Made anew only where something else would stand on it. */
-async function madeOut(house: House, packet: SentPacket, person: PlanPerson, language: string): Promise<OutKept> {
+async function madeOut(
+	house: House,
+	packet: SentPacket,
+	person: PlanPerson,
+	language: string,
+	{ answers, typed }: SoFar
+): Promise<OutKept> {
 	const { plan } = packet;
-	const { answers, typed } = answersSoFar(house, packet, person);
 	const today = isoDay(packet.zone, house.now().toISOString());
 	const papers = plan.papers.map(({ id, digest }) => ({ paper: id, digest }));
 	const { post } = paperSetting(house.db);
@@ -174,7 +181,6 @@ async function madeOut(house: House, packet: SentPacket, person: PlanPerson, lan
 			places: placesOn(plan, person.id, paper.id, page, now, answers)
 		}))
 	);
-	const words = wordsOf(language);
 	const made = await paperOutInWorker({
 		papers: plan.papers.map((paper) => ({
 			bytes: readBlob(house.db, paper.digest)!.bytes,
@@ -183,7 +189,7 @@ async function madeOut(house: House, packet: SentPacket, person: PlanPerson, lan
 		places: bare.map((sheet) => sheet.places),
 		reference: packet.reference,
 		person: sha256Text(person.id),
-		says: firstSheet(words, packet, bare, post)
+		says: firstSheet(wordsOf(language), packet, bare, post)
 	});
 	const at = house.now().toISOString();
 	const out: OutKept = {

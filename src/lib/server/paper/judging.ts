@@ -6,7 +6,7 @@ import {
 	localeOf,
 	neededByRules,
 	isOpen,
-	personIn,
+	TAKES_PART,
 	takesPart,
 	type From,
 	type PlanPerson,
@@ -18,7 +18,8 @@ import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { readBlob } from '../blobs';
 import type { House } from '../house';
-import { act, office, packetState } from '../packets/act';
+import { act, judgeOf, office } from '../packets/act';
+import { NOBODY, somebodyIn } from '../packets/somebody';
 import { takeForDocument } from './accepting';
 import { brought } from './bringing-view';
 import { judged } from './judged';
@@ -33,14 +34,11 @@ interface Found {
 }
 
 function found(house: House, account: Account, doing: 'judge' | 'see', id: string, person: string): Found | Refusal {
-	const no = notPermitted(house.db, account, doing, 'packet', id);
-	if (no) return no;
-	const packet = packetState(house.db, id);
-	const who = packet.status === 'none' ? undefined : personIn(packet.plan, person);
-	if (packet.status === 'none' || !who || (who.ink !== true && !packet.inks[person]))
-		return refuse('no-packet', 'There is nothing to look at here.');
-	const ink = packet.inks[person];
-	return { packet, who, out: ink ? readOut(house.db, ink.out) : null };
+	const there = somebodyIn(house, account, doing, id, person);
+	if (isRefusal(there)) return there;
+	const ink = there.packet.inks[person];
+	if (there.who.ink !== true && !ink) return NOBODY;
+	return { ...there, out: ink ? readOut(house.db, ink.out) : null };
 }
 
 /** All there is to see of somebody's paper, without its pictures. */
@@ -50,7 +48,7 @@ export function returnLook(house: House, account: Account, id: string, person: s
 	const { packet, who, out } = there;
 	const ink = packet.inks[person];
 	const pictures = out ? picturesOf(house.db, out.id) : [];
-	const judgement = out ? judged(house, out) : { doubts: [], pages: [], twice: [] };
+	const judgement = out ? judged(out, pictures) : { doubts: [], pages: [], twice: [] };
 	const handed = pictures.some((one) => one.seen !== null);
 	const mayJudge = notPermitted(house.db, account, 'judge', 'packet', id);
 	return {
@@ -87,13 +85,9 @@ export function returnLook(house: House, account: Account, id: string, person: s
 		}),
 		foreign: judgement.doubts.filter((doubt) => doubt.page === null),
 		twice: judgement.twice,
-		pictures: out ? brought(house, out) : [],
+		pictures: out ? brought(out, pictures) : [],
 		toConfirm: out && handed ? toConfirm(house, packet, out) : [],
-		mayNot: takesPart(packet, account.email)
-			? 'You take part in this yourself. Somebody else of the office has to judge.'
-			: mayJudge
-				? mayJudge.say
-				: '',
+		mayNot: (takesPart(packet, account.email) ? TAKES_PART : mayJudge)?.say ?? '',
 		word: ink?.word ?? ''
 	};
 }
@@ -106,17 +100,14 @@ function toConfirm(house: House, packet: SentPacket, out: OutKept): ReturnLook['
 		places.flatMap((place) => {
 			const field = packet.plan.fields.find((one) => one.id === place.field);
 			if (!field || place.signed || kindOf(field.kind).filledBy !== 'person' || kindOf(field.kind).grouped) return [];
-			const { left, top, width, height } = place;
 			const options = field.settings['options'];
 			return [
 				{
 					field: field.id,
 					label: place.label,
 					page,
-					kind: field.kind,
 					options: Array.isArray(options) ? options.map((one): [string, string] => [one.value, one.text]) : [],
-					needed: needed.has(field.id),
-					at: { left, top, width, height }
+					needed: needed.has(field.id)
 				}
 			];
 		})
@@ -166,7 +157,7 @@ export async function acceptReturn(
 	const { packet, out } = there;
 	const confirmed = answersRead(packet, person, read);
 	if (isRefusal(confirmed)) return confirmed;
-	return takeForDocument(house, packet, out, { account, confirmed, note, from });
+	return takeForDocument(house, out, { account, confirmed, note, from });
 }
 
 /** What was typed by whoever read it, as answers by their kinds. */
@@ -200,7 +191,7 @@ export function askReturn(
 		house,
 		id,
 		office(account),
-		{ ...asked, judge: { account: account.id, email: account.email } },
+		{ ...asked, judge: judgeOf(account) },
 		{ also: () => markOld(house.db, out.id, wanted) }
 	);
 }
@@ -219,6 +210,6 @@ export function refuseReturn(
 		person,
 		out: there.out.id,
 		word,
-		judge: { account: account.id, email: account.email }
+		judge: judgeOf(account)
 	});
 }

@@ -157,6 +157,10 @@ export function picturesOf(db: Db, out: string): PictureKept[] {
 		}));
 }
 
+export function countPictures(db: Db, out: string): number {
+	return db.prepare<[string], number>('SELECT count(*) FROM paper_pictures WHERE out = ?').pluck().get(out)!;
+}
+
 export function pictureBytes(db: Db, out: string, id: string, which: 'bytes' | 'laid'): Buffer | null {
 	const row = db
 		.prepare<[string, string], { bytes: Buffer; laid: Buffer | null }>(

@@ -136,8 +136,7 @@ export function release(state: SentPacket, command: Of<'release'>): Decided {
 		const person = personIn(open.plan, id);
 		if (open.status !== 'held' || open.person !== id || !person)
 			return refuse('not-held', `${person?.name ?? 'Nobody'} is not held here.`);
-		if (person.identity && takesPart(open, judge.email))
-			return refuse('takes-part', 'You take part in this yourself. Somebody else of the office has to judge.');
+		if (person.identity && takesPart(open, judge.email)) return TAKES_PART;
 		if (how === 'refuse' && note === '')
 			return refuse('note-missing', 'Say why, for the record. It is not told to anybody else.', 'note');
 		const { agreed } = proofOf(open, id);
@@ -159,6 +158,12 @@ function judgedFinally(open: OpenPacket, { person, how, word }: Of<'release'>, n
 		};
 	return { type: 'PersonRefused', person, note, ...(othersOfGroup(open, person) && { others: true as const }) };
 }
+
+/** Nobody judges who is part of it. */
+export const TAKES_PART = refuse(
+	'takes-part',
+	'You take part in this yourself. Somebody else of the office has to judge.'
+);
 
 /** Whether an address is one of the packet's people, also of those whose part it was before. */
 export function takesPart(packet: SentPacket, email: string): boolean {

@@ -1,21 +1,23 @@
 import { finishAnswers, kindOf, rulesOf, usesOf, questionOfKey, live } from '../../field';
 import { isoDay } from '../../calendar';
-import { isRefusal, refuse } from '../../refusal';
+import { isRefusal, refuse, type Refusal } from '../../refusal';
 import { guestsOf, toBeNamedBy } from '../../route';
 import type { Command } from '../commands';
-import { localeOf, type Field, type Plan, type PlanPerson } from '../plan';
+import { localeOf, personIn, type Field, type Plan, type PlanPerson } from '../plan';
 import { addressOf, isShut, stillAt, type Ink, type OpenPacket, type SentPacket } from '../state';
 import { whatFollows } from './finishing';
-import { takesPart } from './identity';
+import { TAKES_PART, takesPart } from './identity';
 import { onTurn, whileOpen, type Decided, type Out } from './turn';
 
 /** Signing on paper: what went out, what came back, and what the office makes of it. */
 
 type Of<Do extends Command['do']> = Extract<Command, { do: Do }>;
 
+export const NO_PAPER = refuse('no-paper', 'This can’t be signed on paper. Sign it here, or ask the sender.');
+
 /** Why somebody can't do their part on paper; null where they can. */
-export function noPaper(packet: OpenPacket, person: PlanPerson): ReturnType<typeof refuse> | null {
-	if (person.ink !== true) return refuse('no-paper', 'This can’t be signed on paper. Sign it here, or ask the sender.');
+export function noPaper(packet: OpenPacket, person: PlanPerson): Refusal | null {
+	if (person.ink !== true) return NO_PAPER;
 	if (toBeNamedBy(packet.plan, person.id).length > 0)
 		return refuse('paper-names', 'You name who comes next, which can’t be done on paper. Do it here.');
 	if (person.duty === 'hosts' || guestsOf(packet.plan, person.id).length > 0)
@@ -40,7 +42,7 @@ function withOut(
 	then: (open: Out, ink: Ink, person: PlanPerson) => Decided
 ): Decided {
 	return whileOpen(state, (open) => {
-		const person = open.plan.people.find((one) => one.id === id);
+		const person = personIn(open.plan, id);
 		const ink = open.inks[id];
 		if (open.status === 'held')
 			return refuse('held', 'The sender is looking at something here first. What came back is kept.');
@@ -68,7 +70,7 @@ export function fetchPaper(state: SentPacket, command: Of<'fetchPaper'>, now: st
 			standing.is === 'opened' ? then(out, person) : refuse('not-opened', 'Open the document first.')
 		);
 	return whileOpen(state, (open) => {
-		const person = open.plan.people.find((one) => one.id === command.person);
+		const person = personIn(open.plan, command.person);
 		return person && stillAt(open).includes(person.id)
 			? then(open, person)
 			: refuse('not-their-turn', 'It is not their turn.');
@@ -151,8 +153,6 @@ export function neededByRules(packet: OpenPacket, person: string, now: string): 
 		return field && there.required(field) && kindOf(field.kind).filledBy === 'person' ? [field] : [];
 	});
 }
-
-const TAKES_PART = refuse('takes-part', 'You take part in this yourself. Somebody else of the office has to judge.');
 
 export function askReturn(state: SentPacket, command: Of<'askReturn'>): Decided {
 	return withOut(state, command, ['doubts', 'sure'], (out, { doubts }) => {
