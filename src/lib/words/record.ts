@@ -159,7 +159,7 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 		case 'QuestionsAnswered':
 			return `${person(event.person)} answered what the office asked: ${event.right} of ${event.of} right, which is ${event.enough ? 'enough' : 'not enough'}.`;
 		case 'IdentityKnown':
-			return `${person(event.person)} showed who they are on ${event.at.slice(0, 10)}, for another packet, and was not asked again.`;
+			return `${person(event.person)} showed who they are ${event.shownAt ? `on ${event.shownAt.slice(0, 10)}` : 'earlier'}, for another packet, and was not asked again.`;
 		case 'PicturesSeen':
 			return `The pictures that ${person(event.person)} handed in were ${event.taken ? 'downloaded' : 'looked at'}.`;
 		case 'JudgedByOne':
@@ -196,9 +196,37 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `${person(event.person)} was asked for page ${event.pages.map((page) => page + 1).join(', ')} on paper again: ${doubtsSaid(event.doubts)}.${event.word ? ` “${isolated(event.word)}”` : ''}`;
 		case 'ReturnRefused':
 			return `The paper of ${person(event.person)} was refused: “${isolated(event.word)}”`;
+		case 'SessionAppointed':
+			return `The session before ${person(event.person)} was set for ${event.starts.slice(0, 16).replace('T', ', ')} UTC, ${event.minutes} minutes${event.was ? ` (it was ${event.was.slice(0, 16).replace('T', ', ')} UTC)` : ''}.`;
+		case 'SessionBegun':
+			return `${isolated(event.commission.name)}, notary, ${isolated(event.commission.jurisdiction)}, commission ${isolated(event.commission.number)} until ${event.commission.until}, began the session.${event.fee ? ` Fee: ${isolated(event.fee)}.` : ''}`;
+		case 'SessionPaused':
+			return `The session goes on another day: ${isolated(event.why)}`;
+		case 'RoomEntered':
+			return `${person(event.person)} came into the room.`;
+		case 'RoomLeft':
+			return event.how === 'lost'
+				? `Nothing was heard of ${person(event.person)} in the room any more.`
+				: `${person(event.person)} left the room.`;
+		case 'PersonConfirmed':
+			return `${person(event.person)} confirmed that ${person(event.who)} is who they should be: ${isolated(event.how)}.`;
+		case 'OathTaken':
+			return `${person(event.person)} took the oath: “${isolated(event.words)}”`;
+		case 'TurnGiven':
+			return `${person(event.person)} asked ${person(event.who)} to sign, and looked on.`;
+		case 'FieldsPlaced':
+			return `${person(event.person)} placed ${event.fields.map((field) => `“${isolated(field.label)}” for ${person(field.person ?? '')} (page ${field.page + 1})`).join(', ')}.`;
+		case 'PartOpenedAgain':
+			return `${person(event.person)} had ${person(event.who)} sign once more: ${isolated(event.why)}`;
+		case 'ActDrawn':
+			return `${person(event.person)} drew up the act${event.added ? ', on a page of its own' : ''}: “${isolated(event.text)}”`;
+		case 'ResultApproved':
+			return `${person(event.person)} approved the result.`;
+		case 'ResultDoubted':
+			return `${person(event.person)} says that something is wrong with it: ${isolated(event.why)}`;
 		case 'PersonFinished': {
 			const duty = plan.people.find((p) => p.id === event.person)?.duty ?? 'signs';
-			return `${person(event.person)} ${doneWord(duty)}${event.ink ? ', on paper' : ''}.`;
+			return `${person(event.person)} ${doneWord(duty)}${event.ink ? ', on paper' : ''}${event.before ? `, before ${person(event.before)}` : ''}.`;
 		}
 		case 'PersonNamed':
 			return `${isolated(event.name)}, ${event.email}, was named as ${plan.people.find((p) => p.id === event.person)?.role || 'the next person'}.`;

@@ -26,7 +26,7 @@ export function howShown(events: readonly Recorded[], person: string): string {
 					? [`by answers to what the office knows, ${event.right} of ${event.of} right, on ${event.at.slice(0, 10)}`]
 					: [];
 			case 'IdentityKnown':
-				return [`known from another packet, where they showed it on ${event.at.slice(0, 10)}`];
+				return [`known from another packet, where they showed it on ${(event.shownAt ?? event.at).slice(0, 10)}`];
 			case 'HoldReleased':
 				return event.how === 'let through'
 					? [`let through by ${event.by.kind === 'office' ? isolated(event.by.name) : 'the office'}, who judged`]

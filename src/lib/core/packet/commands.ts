@@ -1,4 +1,5 @@
 import type { Answers } from '../field';
+import type { Commission } from '../notary';
 import type { CheckFound, DocumentKind, IdentityWay, Verdict } from '../identity';
 import type {
 	Begun,
@@ -8,11 +9,12 @@ import type {
 	HowJudged,
 	ShownPicture,
 	MessagePurpose,
+	PageAdded,
 	PageSeen,
 	PaperExchanged,
 	PaperTaken
 } from './events';
-import type { Plan } from './plan';
+import type { Field, Plan } from './plan';
 import type { Channel, WordingWish } from './state';
 
 /** Names and addresses, by the person's id in the plan; the note is for whoever is named. */
@@ -59,7 +61,7 @@ export type Command =
 	| { do: 'handInIdentity'; person: string; try: string; kind: DocumentKind; pictures: ShownPicture[]; from: From }
 	| { do: 'judgeIdentity'; person: string; try: string; verdict: Verdict; checks: CheckFound[]; found: string }
 	| { do: 'answerQuestions'; person: string; right: number; of: number; enough: boolean; from: From }
-	| { do: 'knowIdentity'; person: string; way: IdentityWay; packet: string; at: string }
+	| { do: 'knowIdentity'; person: string; way: IdentityWay; packet: string; shownAt: string }
 	| { do: 'seePictures'; person: string; try: string; taken: boolean }
 	| { do: 'deletePictures'; tries: string[] }
 	/** `judges`: how many must agree */
@@ -85,6 +87,20 @@ export type Command =
 	  }
 	| { do: 'askReturn'; person: string; out: string; pages: number[]; word: string; judge: Judge }
 	| { do: 'refuseReturn'; person: string; out: string; word: string; judge: Judge }
+	/** `commission`: as it stands now, with whoever keeps them */
+	| { do: 'appointSession'; starts: string; minutes: number; commission: Commission }
+	| { do: 'beginSession'; person: string; commission: Commission; from: From }
+	| { do: 'pauseSession'; person: string; why: string }
+	| { do: 'enterRoom'; person: string; from: From }
+	| { do: 'leaveRoom'; person: string; how: 'left' | 'lost' }
+	| { do: 'confirmPerson'; person: string; who: string; how: string }
+	| { do: 'takeOath'; person: string; words: string; from: From }
+	| { do: 'giveTurn'; person: string; who: string }
+	| { do: 'placeFields'; person: string; plan: string; fields: Field[] }
+	| { do: 'openPartAgain'; person: string; who: string; why: string }
+	| { do: 'drawAct'; person: string; plan: string; fields: Field[]; text: string; added?: PageAdded }
+	| { do: 'approveResult'; person: string; from: From }
+	| { do: 'doubtResult'; person: string; why: string; from: From }
 	| { do: 'handDevice'; person: string; guest: string; from: From }
 	| {
 			do: 'finish';
@@ -96,6 +112,8 @@ export type Command =
 			guests?: Record<string, string>;
 			shown: string;
 			from: From;
+			/** of whoever notarises: the commission as it stands now */
+			commission?: Commission;
 	  }
 	| { do: 'handOver'; person: string; name: string; email: string; why: string; from: From }
 	| { do: 'decline'; person: string; reason: string; from: From }

@@ -24,6 +24,21 @@ import {
 	recordSealed,
 	takeLink
 } from './deciding/office';
+import {
+	appointSession,
+	approveResult,
+	beginSession,
+	confirmPerson,
+	doubtResult,
+	drawAct,
+	enterRoom,
+	giveTurn,
+	leaveRoom,
+	openPartAgain,
+	pauseSession,
+	placeFields,
+	takeOath
+} from './deciding/notary';
 import { acceptReturn, askReturn, checkReturn, fetchPaper, handInReturn, refuseReturn } from './deciding/paper';
 import { decline, handOver } from './deciding/passing-on';
 import { onceAgreed, onTurn, whileOpen, type Decided } from './deciding/turn';
@@ -109,6 +124,32 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			return askReturn(state, command);
 		case 'refuseReturn':
 			return refuseReturn(state, command);
+		case 'appointSession':
+			return appointSession(state, command, now);
+		case 'enterRoom':
+			return enterRoom(state, command, now);
+		case 'leaveRoom':
+			return leaveRoom(state, command);
+		case 'beginSession':
+			return beginSession(state, command, now);
+		case 'pauseSession':
+			return pauseSession(state, command, now);
+		case 'confirmPerson':
+			return confirmPerson(state, command, now);
+		case 'takeOath':
+			return takeOath(state, command, now);
+		case 'giveTurn':
+			return giveTurn(state, command, now);
+		case 'placeFields':
+			return placeFields(state, command, now);
+		case 'openPartAgain':
+			return openPartAgain(state, command, now);
+		case 'drawAct':
+			return drawAct(state, command, now);
+		case 'approveResult':
+			return approveResult(state, command, now);
+		case 'doubtResult':
+			return doubtResult(state, command, now);
 		case 'release':
 			return release(state, command);
 		case 'handDevice':

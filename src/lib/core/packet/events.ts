@@ -1,8 +1,9 @@
 import type { Answers } from '../field';
 import type { CheckFound, DocumentKind, IdentityWay, Side, Verdict } from '../identity';
+import type { CommissionSaid } from '../notary';
 import type { DoubtName } from '../paper';
 import type { PlanChange, SeenPart } from './correcting/changes';
-import type { PlanPerson } from './plan';
+import type { Field, Paper, PlanPerson } from './plan';
 import type { Channel, WordingWish } from './state';
 
 /** Who caused an event. */
@@ -73,6 +74,15 @@ export interface PaperExchanged {
 	now: string;
 }
 
+/** A page that was added at the end of a document, for the act. */
+export interface PageAdded {
+	paper: string;
+	/** SHA-256 of the document before, and with it */
+	was: string;
+	now: string;
+	page: Paper['pages'][number];
+}
+
 /** What can happen to a packet. Past tense, since it has happened. */
 export type PacketEvent =
 	| {
@@ -115,8 +125,8 @@ export type PacketEvent =
 	| { type: 'IdentityJudged'; person: string; try: string; verdict: Verdict; checks: CheckFound[]; found: string }
 	/** how many were right, never what was said */
 	| { type: 'QuestionsAnswered'; person: string; right: number; of: number; enough: boolean; from: From }
-	/** they showed it a while ago, for another packet, and are not asked again */
-	| { type: 'IdentityKnown'; person: string; way: IdentityWay; packet: string; at: string }
+	/** they showed it a while ago, for another packet, and are not asked again; without `shownAt`, then is the moment of the event */
+	| { type: 'IdentityKnown'; person: string; way: IdentityWay; packet: string; shownAt?: string }
 	/** without `why`: wrong codes */
 	| { type: 'PersonHeld'; person: string; why?: 'failed' | 'unsure' }
 	/** somebody of the office looked at the pictures of a try, or took them away */
@@ -151,8 +161,37 @@ export type PacketEvent =
 	  }
 	| { type: 'ReturnAskedAgain'; person: string; out: string; pages: number[]; doubts: DoubtFound[]; word: string }
 	| { type: 'ReturnRefused'; person: string; out: string; word: string }
-	/** `ink`: on paper, by what went out under that id */
-	| { type: 'PersonFinished'; person: string; answers: Answers; shown: string; from: From; ink?: string }
+	/** `person` is the notary throughout a session, `who` somebody who comes before them. `was`: when it was to be before */
+	| { type: 'SessionAppointed'; person: string; starts: string; minutes: number; was: string | null }
+	| { type: 'SessionBegun'; person: string; commission: CommissionSaid; fee: string; from: From }
+	/** for today: it can go on another day, and nothing is done twice */
+	| { type: 'SessionPaused'; person: string; why: string }
+	| { type: 'RoomEntered'; person: string; from: From }
+	/** 'lost': nothing was heard of them any more */
+	| { type: 'RoomLeft'; person: string; how: 'left' | 'lost' }
+	/** `how` the notary knows that it is them */
+	| { type: 'PersonConfirmed'; person: string; who: string; how: string }
+	| { type: 'OathTaken'; person: string; words: string; from: From }
+	/** somebody is asked to sign now, and the notary looks on */
+	| { type: 'TurnGiven'; person: string; who: string }
+	/** `plan`: SHA-256 of the plan that holds from now on, with these fields */
+	| { type: 'FieldsPlaced'; person: string; plan: string; fields: Field[] }
+	/** somebody who had signed does so once more */
+	| { type: 'PartOpenedAgain'; person: string; who: string; why: string }
+	/** the act's text and the notary's seal stand on a page; nothing is final yet */
+	| { type: 'ActDrawn'; person: string; plan: string; fields: Field[]; text: string; added?: PageAdded }
+	| { type: 'ResultApproved'; person: string; from: From }
+	| { type: 'ResultDoubted'; person: string; why: string; from: From }
+	/** `ink`: on paper, by what went out under that id; `before`: the notary before whom it was done */
+	| {
+			type: 'PersonFinished';
+			person: string;
+			answers: Answers;
+			shown: string;
+			from: From;
+			ink?: string;
+			before?: string;
+	  }
 	| { type: 'PersonNamed'; person: string; name: string; email: string; note?: string }
 	| {
 			type: 'PartHandedOver';
@@ -222,11 +261,12 @@ export type MessagePurpose =
 	| 'paper back'
 	| 'paper again'
 	| 'paper refused'
+	| 'appointment'
 	| 'term ending'
 	| 'copies'
 	| 'declined'
 	| 'withdrawn'
 	| 'expired';
 
-/** An event as it stands in the record: place in its packet's chain (from 0), moment, cause, what happened. */
+/** An event as it stands in the record: place in its packet's chain (from 0), moment, cause, what happened. No event has these as its own. */
 export type Recorded = { n: number; at: string; by: Actor } & PacketEvent;

@@ -4,7 +4,8 @@ import { personIn, type Plan, type PlanPerson } from './plan';
 import { inked, stillOut } from './inks';
 import { agreement, judged, prove, shownOr } from './proofs';
 import { channelsOf } from './reach';
-import { initial, isOpen, NOTHING_SHOWN, type Packet, type SentPacket, type Standing } from './state';
+import { afterCorrection, forgotten, inSession } from './sessions';
+import { initial, isOpen, NO_SESSION, NOTHING_SHOWN, type Packet, type SentPacket, type Standing } from './state';
 
 /** Finds a frozen plan by the SHA-256 of its canonical JSON. */
 export type PlanLookup = (digest: string) => Plan;
@@ -32,6 +33,7 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			answers: plan.answers ?? {},
 			proofs: {},
 			inks: {},
+			session: NO_SESSION,
 			handOvers: [],
 			wordings: [],
 			reminded: {},
@@ -138,12 +140,28 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'ReturnRefused':
 		case 'ReturnAccepted':
 			return inked(state, event);
+		case 'SessionAppointed':
+		case 'SessionBegun':
+		case 'SessionPaused':
+		case 'RoomEntered':
+		case 'RoomLeft':
+		case 'PersonConfirmed':
+		case 'OathTaken':
+		case 'TurnGiven':
+		case 'FieldsPlaced':
+		case 'ActDrawn':
+		case 'ResultApproved':
+		case 'ResultDoubted':
+			return inSession(state, event);
+		case 'PartOpenedAgain':
+			return inSession(stand(state, [[event.who, { is: 'notified', since: since(state, event.who) }]]), event);
 		case 'PersonFinished':
 			return {
 				...stand(state, [
 					[event.person, { is: 'done', since: since(state, event.person), at: event.at, shown: event.shown }]
 				]),
-				answers: { ...state.answers, ...event.answers }
+				answers: { ...state.answers, ...event.answers },
+				session: state.session.turn === event.person ? { ...state.session, turn: null } : state.session
 			};
 		case 'PersonNamed':
 			return become(state, event.person, {
@@ -158,7 +176,8 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			const { [event.person]: _ink, ...inks } = state.inks;
 			const { [event.person]: _reminded, ...reminded } = state.reminded;
 			const { [event.person]: _told, ...toTell } = state.toTell;
-			const now = { ...state, addresses, phones, proofs, inks, reminded, toTell };
+			const session = forgotten(state.session, event.person);
+			const now = { ...state, addresses, phones, proofs, inks, reminded, toTell, session };
 			return {
 				...stand(become(now, event.person, { name: event.name, email: event.email, phone: '', note: '' }), [
 					[event.person, { is: 'notified', since: event.at }]
@@ -197,7 +216,7 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			// it may be somebody else who reads it there
 			const { [event.person]: _proof, ...proofs } = now.proofs;
 			const { [event.person]: _ink, ...inks } = now.inks;
-			const anew = { ...now, bounced, toTell, proofs, inks };
+			const anew = { ...now, bounced, toTell, proofs, inks, session: forgotten(now.session, event.person) };
 			return event.channel === 'text'
 				? { ...anew, phones: { ...state.phones, [event.person]: event.now } }
 				: { ...anew, addresses: { ...state.addresses, [event.person]: event.now } };
@@ -216,7 +235,15 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		case 'CorrectionLeft':
 			return { ...state, correcting: null };
 		case 'PlanCorrected':
-			return corrected({ ...state, inks: stillOut(state.inks, event.toTell) }, event, plans(event.plan));
+			return corrected(
+				{
+					...state,
+					inks: stillOut(state.inks, event.toTell),
+					session: afterCorrection(state.session, state.plan, plans(event.plan))
+				},
+				event,
+				plans(event.plan)
+			);
 		case 'CorrectionShown': {
 			const { [event.person]: _shown, ...toTell } = state.toTell;
 			return { ...state, toTell };

@@ -22,6 +22,7 @@ export type {
 	HowJudged,
 	MessagePurpose,
 	PacketEvent,
+	PageAdded,
 	PageSeen,
 	PaperExchanged,
 	PaperTaken,
@@ -59,6 +60,7 @@ export { graveFault, lettersFault, isKnownBefore, preflight, preflightTemplate, 
 export { isPhone } from './phone';
 export { channelsOf, isMailed, isTexted } from './reach';
 export type { Sending } from './sending';
+export { ACT_FIELDS, actFields, drawnPlan, isWatched, stagesOf, type Stage } from './sessions';
 export {
 	addressOf,
 	anybodyIn,
@@ -72,6 +74,7 @@ export {
 	type Ink,
 	type Packet,
 	type SentPacket,
+	type Session,
 	type Standing,
 	type WordingRequest
 } from './state';

@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { KEY_PATTERN, Line } from '../schema';
 import { AnswerSchema } from '../field/answer';
 import { IdentitySchema } from '../identity/asked';
+import { NotarySchema } from '../notary/asked';
 import { PinSchema } from '../page/fit/pin-schema';
 import { SendingSchema } from './sending';
 
@@ -18,8 +19,8 @@ export const RectSchema = Type.Object(
 	{ additionalProperties: false }
 );
 
-/** What a person may have to do. A notary's duty has its place before the copies, and comes with notary sessions. */
-export const DUTIES = ['signs', 'approves', 'fills in', 'hosts', 'gets a copy'] as const;
+/** What a person may have to do. */
+export const DUTIES = ['signs', 'approves', 'fills in', 'hosts', 'notarises', 'gets a copy'] as const;
 export type Duty = (typeof DUTIES)[number];
 
 const Page = Type.Object(
@@ -140,7 +141,9 @@ export const PersonSchema = Type.Object(
 		/** what they show of themselves besides a code */
 		identity: Type.Optional(IdentitySchema),
 		/** they may sign on paper */
-		ink: Type.Optional(Type.Boolean())
+		ink: Type.Optional(Type.Boolean()),
+		/** of whoever notarises: which act, and by which commission */
+		notary: Type.Optional(NotarySchema)
 	},
 	{ additionalProperties: false }
 );

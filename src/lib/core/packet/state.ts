@@ -1,5 +1,6 @@
 import type { Answers } from '../field';
 import type { CheckName, IdentityWay, Verdict } from '../identity';
+import type { CommissionSaid } from '../notary';
 import type { SeenPart } from './correcting/changes';
 import type { Begun, DoubtFound, HowJudged } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
@@ -73,6 +74,44 @@ export interface Ink {
 	word: string;
 }
 
+/** How far a notary's session has come. */
+export interface Session {
+	appointment: { starts: string; minutes: number } | null;
+	/** whether it is going on now */
+	running: boolean;
+	/** since it was first begun, by which commission, at what fee */
+	begun: { at: string; commission: CommissionSaid; fee: string } | null;
+	/** who is in the room */
+	present: string[];
+	/** how the notary knows each */
+	confirmed: Record<string, string>;
+	/** who has taken the oath */
+	sworn: string[];
+	/** who is asked to sign now */
+	turn: string | null;
+	/** what the notary has drawn up, to be approved by each */
+	drawn: { at: string; text: string } | null;
+	/** the page that was added for it */
+	added: { paper: string; page: number } | null;
+	approved: string[];
+	/** what somebody says is wrong with it */
+	doubts: Record<string, string>;
+}
+
+export const NO_SESSION: Session = {
+	appointment: null,
+	running: false,
+	begun: null,
+	present: [],
+	confirmed: {},
+	sworn: [],
+	turn: null,
+	drawn: null,
+	added: null,
+	approved: [],
+	doubts: {}
+};
+
 /** Somebody's part passed on to somebody else, who has their place now. */
 export interface HandOver {
 	person: string;
@@ -122,6 +161,7 @@ export interface Sent {
 	proofs: Record<string, Proof>;
 	/** who signs on paper */
 	inks: Record<string, Ink>;
+	session: Session;
 	handOvers: HandOver[];
 	wordings: WordingRequest[];
 	/** when automatic reminders went to each, since it came to them */

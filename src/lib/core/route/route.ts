@@ -27,6 +27,20 @@ export function guestsOf(plan: Plan, host: string): PlanPerson[] {
 	return plan.people.filter((one) => one.hostedBy === host && one.deliver === 'in person');
 }
 
+/** The notary of a plan; there is one at most. */
+export function notaryIn(plan: Plan): PlanPerson | undefined {
+	return plan.people.find((one) => one.duty === 'notarises');
+}
+
+/** Those who come before the notary: all who have something to do at the notary's stop. */
+export function beforeNotary(plan: Plan): PlanPerson[] {
+	const notary = notaryIn(plan);
+	return notary ? actorsAt(plan, stopOf(plan, notary.id)).filter((one) => one.id !== notary.id) : [];
+}
+
+/** Whether others may do their part on this person's device: a host's, or the notary's own. */
+export const mayHost = (person: PlanPerson): boolean => person.duty === 'hosts' || person.duty === 'notarises';
+
 /** The stop at which a person stands; -1 where the route does not name them. */
 export function stopOf(plan: Plan, person: string): number {
 	return plan.stops.findIndex((stop) => stop.people.includes(person));
@@ -81,12 +95,24 @@ function freeStopId(plan: Plan): string {
 
 /** The duty in the past: what the person has done when they have finished. */
 export function doneWord(duty: Duty): string {
-	return { signs: 'signed', approves: 'approved', 'fills in': 'filled in', hosts: 'hosted', 'gets a copy': 'copied' }[
-		duty
-	];
+	return {
+		signs: 'signed',
+		approves: 'approved',
+		'fills in': 'filled in',
+		hosts: 'hosted',
+		notarises: 'notarised',
+		'gets a copy': 'copied'
+	}[duty];
 }
 
 /** What the person is asked to do, as a verb. */
 export function dutyVerb(duty: Duty): string {
-	return { signs: 'sign', approves: 'approve', 'fills in': 'fill in', hosts: 'host', 'gets a copy': 'read' }[duty];
+	return {
+		signs: 'sign',
+		approves: 'approve',
+		'fills in': 'fill in',
+		hosts: 'host',
+		notarises: 'notarise',
+		'gets a copy': 'read'
+	}[duty];
 }

@@ -6,6 +6,8 @@ import { createPrivateKey, randomBytes, webcrypto, type KeyObject } from 'node:c
 x509.cryptoProvider.set(webcrypto as unknown as Crypto);
 
 const ALGORITHM = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' } as const;
+/** Policy of a notary's certificate (RFC 5280 §4.2.1.4): an arc under ITU-T X.667, with a number of Pellum's own. */
+const NOTARY_POLICY = '2.25.1731900453.1';
 const YEAR = 365.25 * 86_400_000;
 
 /** A certificate with its private key. DER throughout; `key` is PKCS #8 and never leaves the server unencrypted. */
@@ -26,10 +28,14 @@ export interface SealKeys {
 /**
  * An authority of its own and one certificate under it (RFC 5280), with an empty revocation list.
  * @param use 'seal': digital signature and non-repudiation, no extended use (pdfsig wants none);
- *   'stamp': critical extended use timeStamping only (RFC 3161 §2.3)
+ *   'notary': the same under the policy {@link NOTARY_POLICY}; 'stamp': critical extended use timeStamping only (RFC 3161 §2.3)
  */
-export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', now: Date): Promise<Identity> {
-	const what = use === 'seal' ? 'document seal' : 'time-stamp authority (stand-in)';
+export async function makeIdentity(
+	organisation: string,
+	use: 'seal' | 'stamp' | 'notary',
+	now: Date
+): Promise<Identity> {
+	const what = { seal: 'document seal', stamp: 'time-stamp authority (stand-in)', notary: 'notary (stand-in)' }[use];
 	const name = (common: string): Record<string, string[]>[] => [
 		{ CN: [cutText(common, 64)] },
 		{ O: [cutText(organisation, 64)] }
@@ -39,7 +45,7 @@ export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', 
 	const rootKeys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
 	const root = await x509.X509CertificateGenerator.createSelfSigned({
 		serialNumber: serial(),
-		name: name(`${organisation} ${use === 'seal' ? 'root' : 'time root'}`),
+		name: name(`${organisation} ${{ seal: 'root', stamp: 'time root', notary: 'notary root' }[use]}`),
 		notBefore,
 		notAfter,
 		keys: rootKeys as CryptoKeyPair,
@@ -63,10 +69,11 @@ export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', 
 		extensions: [
 			new x509.BasicConstraintsExtension(false, undefined, true),
 			new x509.KeyUsagesExtension(
-				x509.KeyUsageFlags.digitalSignature | (use === 'seal' ? x509.KeyUsageFlags.nonRepudiation : 0),
+				x509.KeyUsageFlags.digitalSignature | (use === 'stamp' ? 0 : x509.KeyUsageFlags.nonRepudiation),
 				true
 			),
 			...(use === 'stamp' ? [new x509.ExtendedKeyUsageExtension(['1.3.6.1.5.5.7.3.8'], true)] : []),
+			...(use === 'notary' ? [new x509.CertificatePolicyExtension([NOTARY_POLICY])] : []),
 			await x509.SubjectKeyIdentifierExtension.create(keys.publicKey as x509.PublicKeyType),
 			await x509.AuthorityKeyIdentifierExtension.create(rootKeys.publicKey as x509.PublicKeyType)
 		]
@@ -85,6 +92,12 @@ export async function makeIdentity(organisation: string, use: 'seal' | 'stamp', 
 		issuer: new Uint8Array(root.rawData),
 		crl: new Uint8Array(crl.rawData)
 	};
+}
+
+/** Whether a certificate is a notary's: what it signs is an act, and no seal. */
+export function isNotarys(certificate: Uint8Array): boolean {
+	const policies = new x509.X509Certificate(new Uint8Array(certificate)).getExtension(x509.CertificatePolicyExtension);
+	return policies?.policies.includes(NOTARY_POLICY) ?? false;
 }
 
 export function privateKeyOf(identity: Identity): KeyObject {

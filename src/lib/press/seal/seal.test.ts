@@ -8,16 +8,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pdf } from '../../../../e2e/kit/pdfs';
-import {
-	canonicalJson,
-	extend,
-	GENESIS,
-	grown,
-	inclusionProof,
-	leafHash,
-	rootOf,
-	type AuditRecord
-} from '../../core/audit';
+import { recordOf } from '../../../../e2e/kit/records';
 import { makeIdentity, toPem, type SealKeys } from './keys';
 import { seal } from './seal';
 import { answerTimestamp, timestampRequest, tokenOf } from './timestamp';
@@ -31,33 +22,6 @@ const file = (name: string, bytes: Uint8Array | string) => {
 	writeFileSync(at, bytes);
 	return at;
 };
-
-function recordOf(events: number): AuditRecord {
-	const plan = canonicalJson({ title: 'Test' });
-	const bodies = Array.from({ length: events }, (_, n) =>
-		canonicalJson(
-			n === 0
-				? { n, type: 'PacketSent', packet: 'k', reference: 'P-7K3QM', plan: hex(plan) }
-				: { n, type: 'StopOpened' }
-		)
-	);
-	const links = extend(hex, GENESIS, bodies);
-	const levels: string[][] = [[]];
-	const at = (level: number, index: number) => levels[level]![index]!;
-	links.forEach((link, size) => {
-		for (const node of grown(hex, size, leafHash(hex, link.hash), at))
-			(levels[node.level] ??= [])[node.index] = node.hash;
-	});
-	const leaf = events - 1;
-	return {
-		format: 'pellum-audit-record/1',
-		packet: 'k',
-		reference: 'P-7K3QM',
-		plan,
-		links,
-		tree: { leaf, size: events, root: rootOf(hex, events, at), path: inclusionProof(hex, leaf, events, at) }
-	};
-}
 
 let keys: SealKeys;
 let trust: string[];

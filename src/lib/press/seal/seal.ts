@@ -1,6 +1,7 @@
 import {
 	AFRelationship,
 	PDFArray,
+	PDFDict,
 	PDFHexString,
 	PDFName,
 	PDFNumber,
@@ -9,13 +10,16 @@ import {
 	type PDFRef
 } from '@cantoo/pdf-lib';
 import { sha256, OID, signedData } from './cms';
-import type { SealKeys } from './keys';
+import type { Identity, SealKeys } from './keys';
 import { answerTimestamp, timestampRequest, tokenOf } from './timestamp';
 
 /** Bytes kept free for the signature; a token with its certificates takes about 4,000. */
 const ROOM = 12_000;
 const HOLE = '*'.repeat(10);
+const EMPTY = '0'.repeat(ROOM * 2);
 export const RECORD_NAME = 'audit-record.json';
+/** Names of the signature fields. */
+export const FIELD = { seal: 'seal', notary: 'notary' } as const;
 
 export interface SealWish {
 	/** whose seal it is, shown by readers */
@@ -24,12 +28,17 @@ export interface SealWish {
 	/** the audit record as JSON, attached to the file; null for none */
 	record: string | null;
 	now: Date;
+	/** the notary who signs before the seal, with a certificate of their own */
+	notary?: { identity: Identity; name: string; reason: string };
 }
 
 /**
  * Seals a document: PAdES baseline B-LT (ETSI EN 319 142-1 §6), certifying that no change is permitted
  * (ISO 32000-2 §12.8.2.2, P = 1). Certificates and revocation lists stand in the DSS (§12.8.4.3) of the same
- * revision: both authorities are known beforehand, so no second revision is needed and one signature covers all.
+ * revision: all authorities are known beforehand, so no second revision is needed and one signature covers all.
+ *
+ * Where a notary has signed, theirs comes first: it certifies the document, and permits nothing but to sign where a place for it
+ * stands already (P = 2). The seal fills that place in a revision of its own, covers the whole file, and locks every field (§12.8.2.4, §12.7.5.5).
  */
 export async function seal(doc: PDFDocument, keys: SealKeys, wish: SealWish): Promise<Uint8Array> {
 	if (wish.record !== null)
@@ -40,80 +49,146 @@ export async function seal(doc: PDFDocument, keys: SealKeys, wish: SealWish): Pr
 			modificationDate: wish.now,
 			afRelationship: AFRelationship.Data
 		});
-	addSignature(doc, wish);
-	addValidationData(doc, keys);
+	const { notary } = wish;
+	const first = notary
+		? { name: notary.name, reason: notary.reason, reference: certifying(2) }
+		: { name: wish.organisation, reason: wish.reason, reference: certifying(1) };
+	const signature = doc.context.register(signatureOf(doc, { ...first, now: wish.now }));
+	const fields = [field(doc, notary ? FIELD.notary : FIELD.seal, signature)];
+	const empty = notary ? field(doc, FIELD.seal, null) : null;
+	if (empty) fields.push(empty);
+	const { context, catalog } = doc;
+	catalog.set(PDFName.of('AcroForm'), context.obj({ Fields: fields, SigFlags: 3 }));
+	catalog.set(PDFName.of('Perms'), context.obj({ DocMDP: signature }));
+	addValidationData(doc, keys, notary?.identity);
 	const bytes = Buffer.from(
 		await doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false })
 	);
-	const from = bytes.indexOf('/Contents <' + '0'.repeat(64)) + '/Contents '.length;
-	const to = from + ROOM * 2 + 2;
-	const range = `0 ${from} ${to} ${bytes.length - to}`;
-	const hole = `0 /${HOLE} /${HOLE} /${HOLE}`;
-	const at = bytes.lastIndexOf(hole, from) >= 0 ? bytes.lastIndexOf(hole, from) : bytes.indexOf(hole, to);
-	if (from < '/Contents '.length || at < 0) throw new Error('the place for the seal was not found');
-	bytes.write(range.padEnd(hole.length), at, 'latin1');
-	const digest = sha256(bytes.subarray(0, from), bytes.subarray(to));
-	const cms = signedData(keys.seal, OID.data, { digest }, (signature) => {
-		const request = timestampRequest(signature);
-		return tokenOf(answerTimestamp(keys.stamp, request, wish.now), request);
-	});
-	if (cms.length > ROOM) throw new Error('the seal needs more room than was kept');
-	bytes.write(Buffer.from(cms).toString('hex'), from + 1, 'latin1');
-	return new Uint8Array(bytes);
+	sign(bytes, 0, notary?.identity ?? keys.seal, keys.stamp, wish.now);
+	return new Uint8Array(empty ? sealedAfter(doc, bytes, empty, keys, wish) : bytes);
 }
 
-function addSignature(doc: PDFDocument, wish: SealWish): void {
-	const { context, catalog } = doc;
+type Reference = Record<string, string | Record<string, string | number | PDFName>>;
+
+/** ISO 32000-2 §12.8.2.2: which changes are permitted afterwards. */
+const certifying = (P: 1 | 2): Reference => ({
+	Type: 'SigRef',
+	TransformMethod: 'DocMDP',
+	TransformParams: { Type: 'TransformParams', P, V: PDFName.of('1.2') }
+});
+
+/** ISO 32000-2 §12.8.2.4: every field is locked. */
+const LOCKING: Reference = {
+	Type: 'SigRef',
+	TransformMethod: 'FieldMDP',
+	TransformParams: { Type: 'TransformParams', Action: 'All', V: PDFName.of('1.2') }
+};
+
+function signatureOf(
+	doc: PDFDocument,
+	{ name, reason, reference, now }: { name: string; reason: string; reference: Reference; now: Date }
+): PDFDict {
+	const { context } = doc;
 	const range = PDFArray.withContext(context);
 	range.push(PDFNumber.of(0));
 	for (let i = 0; i < 3; i++) range.push(PDFName.of(HOLE));
-	const signature = context.register(
-		context.obj({
-			Type: 'Sig',
-			Filter: 'Adobe.PPKLite',
-			SubFilter: 'ETSI.CAdES.detached',
-			ByteRange: range,
-			Contents: PDFHexString.of('0'.repeat(ROOM * 2)),
-			Name: PDFHexString.fromText(wish.organisation),
-			Reason: PDFHexString.fromText(wish.reason),
-			M: PDFString.fromDate(wish.now),
-			Reference: [
-				{
-					Type: 'SigRef',
-					TransformMethod: 'DocMDP',
-					TransformParams: { Type: 'TransformParams', P: 1, V: PDFName.of('1.2') }
-				}
-			]
-		})
-	);
+	return context.obj({
+		Type: 'Sig',
+		Filter: 'Adobe.PPKLite',
+		SubFilter: 'ETSI.CAdES.detached',
+		ByteRange: range,
+		Contents: PDFHexString.of(EMPTY),
+		Name: PDFHexString.fromText(name),
+		Reason: PDFHexString.fromText(reason),
+		M: PDFString.fromDate(now),
+		Reference: [reference]
+	}) as PDFDict;
+}
+
+/** A signature field with its widget, which shows nothing. @param signature null: still to be signed */
+function field(doc: PDFDocument, name: string, signature: PDFRef | null): PDFRef {
 	const page = doc.getPage(0);
-	const widget = context.register(
-		context.obj({
+	const widget = doc.context.register(
+		doc.context.obj({
 			Type: 'Annot',
 			Subtype: 'Widget',
 			FT: 'Sig',
 			Rect: [0, 0, 0, 0],
-			V: signature,
-			T: PDFString.of('seal'),
+			...(signature
+				? { V: signature }
+				: { Lock: doc.context.obj({ Type: 'SigFieldLock', Action: 'All', P: PDFNumber.of(1) }) }),
+			T: PDFString.of(name),
 			F: 132,
 			P: page.ref
 		})
 	);
 	page.node.addAnnot(widget);
-	catalog.set(PDFName.of('AcroForm'), context.obj({ Fields: [widget], SigFlags: 3 }));
-	catalog.set(PDFName.of('Perms'), context.obj({ DocMDP: signature }));
+	return widget;
 }
 
-function addValidationData(doc: PDFDocument, keys: SealKeys): void {
+/** The seal alone, as a revision after `before`, in the place that was kept for it (ISO 32000-2 §7.5.6). */
+export function sealedAfter(doc: PDFDocument, before: Buffer, place: PDFRef, keys: SealKeys, wish: SealWish): Buffer {
+	const { context } = doc;
+	const number = context.largestObjectNumber + 1;
+	const widget = context.lookup(place, PDFDict).clone(context);
+	const said = signatureOf(doc, { name: wish.organisation, reason: wish.reason, reference: LOCKING, now: wish.now });
+	const objects = [
+		{ number: place.objectNumber, text: widget.toString().replace(/>>$/, `/V ${number} 0 R\n>>`) },
+		{ number, text: said.toString() }
+	];
+	let text = '\n';
+	const at = objects.map((one) => {
+		const offset = before.length + Buffer.byteLength(text, 'latin1');
+		text += `${one.number} 0 obj\n${one.text}\nendobj\n`;
+		return offset;
+	});
+	const table = before.length + Buffer.byteLength(text, 'latin1');
+	const rows = objects.map((one, i) => `${one.number} 1\n${String(at[i]).padStart(10, '0')} 00000 n \n`).join('');
+	const { Root, Info, ID } = context.trailerInfo;
+	const trailer = [
+		`/Size ${number + 1}`,
+		`/Root ${String(Root)}`,
+		...(Info ? [`/Info ${String(Info)}`] : []),
+		...(ID ? [`/ID ${String(ID)}`] : []),
+		`/Prev ${/startxref\s+(\d+)\s+%%EOF\s*$/.exec(before.subarray(-64).toString('latin1'))![1]}`
+	].join('\n');
+	text += `xref\n${rows}trailer\n<<\n${trailer}\n>>\nstartxref\n${table}\n%%EOF\n`;
+	const bytes = Buffer.concat([before, Buffer.from(text, 'latin1')]);
+	sign(bytes, before.length, keys.seal, keys.stamp, wish.now);
+	return bytes;
+}
+
+/** Signs all bytes but the place kept free after `start`, and writes the signature there (ISO 32000-2 §12.8.1). */
+function sign(bytes: Buffer, start: number, by: Identity, stamp: Identity, now: Date): void {
+	const found = bytes.indexOf('/Contents <' + '0'.repeat(64), start);
+	const from = found + '/Contents '.length;
+	const to = from + ROOM * 2 + 2;
+	const range = `0 ${from} ${to} ${bytes.length - to}`;
+	const hole = `0 /${HOLE} /${HOLE} /${HOLE}`;
+	const earlier = bytes.lastIndexOf(hole, from);
+	const at = earlier >= start ? earlier : bytes.indexOf(hole, to);
+	if (found < 0 || at < 0) throw new Error('the place for the seal was not found');
+	bytes.write(range.padEnd(hole.length), at, 'latin1');
+	const digest = sha256(bytes.subarray(0, from), bytes.subarray(to));
+	const cms = signedData(by, OID.data, { digest }, (signature) => {
+		const request = timestampRequest(signature);
+		return tokenOf(answerTimestamp(stamp, request, now), request);
+	});
+	if (cms.length > ROOM) throw new Error('the seal needs more room than was kept');
+	bytes.write(Buffer.from(cms).toString('hex'), from + 1, 'latin1');
+}
+
+function addValidationData(doc: PDFDocument, keys: SealKeys, notary?: Identity): void {
 	const { context, catalog } = doc;
 	const stream = (bytes: Uint8Array): PDFRef => context.register(context.flateStream(bytes));
+	const all = [keys.seal, keys.stamp, ...(notary ? [notary] : [])];
 	catalog.set(
 		PDFName.of('DSS'),
 		context.register(
 			context.obj({
 				Type: 'DSS',
-				Certs: [keys.seal.certificate, keys.seal.issuer, keys.stamp.certificate, keys.stamp.issuer].map(stream),
-				CRLs: [keys.seal.crl, keys.stamp.crl].map(stream)
+				Certs: all.flatMap((one) => [one.certificate, one.issuer]).map(stream),
+				CRLs: all.map((one) => one.crl).map(stream)
 			})
 		)
 	);

@@ -16,6 +16,9 @@ import { createHash, createPublicKey, verify as verifySignature, X509Certificate
 import * as pkijs from 'pkijs';
 import { faultsOf, type AuditRecord } from '../../core/audit';
 import { buffer, OID, sha256 } from './cms';
+import { isNotarys } from './keys';
+import { signaturesIn, sealField, checkRevision, type Signed } from './revisions';
+import { Fault, fault } from './fault';
 import { RECORD_NAME } from './seal';
 import { isDer, isLowS, isSorted } from './strict';
 import { tstInfoOf } from './timestamp';
@@ -31,6 +34,8 @@ export interface Verdict {
 	verdict: 'genuine' | 'altered' | 'unjudged';
 	checks: Check[];
 	sealedBy?: string;
+	/** the notary who signed before the seal, and when (ISO 8601) */
+	notary?: { name: string; at: string };
 	/** ISO 8601, from the time-stamp */
 	sealedAt?: string;
 	reference?: string;
@@ -38,14 +43,9 @@ export interface Verdict {
 	root?: string;
 }
 
-class Fault extends Error {}
-const fault = (say: string): never => {
-	throw new Fault(say);
-};
-
 /**
  * Judges a sealed file by itself: its seal, its time-stamp, its certificates and its audit record. Stricter than
- * the libraries it uses: one signature that covers the whole file, hexadecimal only, zero padding, an encoding
+ * the libraries it uses: one seal that covers the whole file, a notary's signature before it where there is one, hexadecimal only, zero padding, an encoding
  * that is reproduced to the byte, P-256 with SHA-256 only, and a time-stamp that must be there.
  * @param trusted root certificates (PEM) of seals and of time-stamps
  */
@@ -63,24 +63,38 @@ export async function verifySealed(file: Uint8Array, trusted: string[]): Promise
 		}
 	};
 	try {
-		const { cms, signed } = await check('range', 'One seal, and it covers the whole file.', () => cover(file));
-		const seal = await check('content', 'The file has not been changed since it was sealed.', () => {
-			const parsed = signerOf(cms, OID.data);
-			if (!sha256(...signed).equals(parsed.digest)) fault('The file has been changed after it was sealed.');
-			return parsed;
-		});
+		const { before, last } = await check('range', 'One seal, and it covers the whole file.', () => signaturesIn(file));
+		const seal = await check('content', 'The file has not been changed since it was sealed.', () =>
+			signerFor(last, 'The file has been changed after it was sealed.')
+		);
 		verdict.sealedBy = nameOf(seal.certificate);
-		await check('signature', 'The seal was made with the key of its certificate.', () => checkSignature(seal));
+		await check('signature', 'The seal was made with the key of its certificate.', () => {
+			checkSignature(seal);
+			if (isNotarys(seal.der)) fault('It was signed by a notary, but the seal is missing: it was cut off.');
+		});
 		const time = await check('time', 'An independent clock says when.', () => checkTime(seal));
 		verdict.sealedAt = time.at.toISOString();
-		const doc = await check('structure', 'The file is in order.', () =>
-			PDFDocument.load(file, { updateMetadata: false, parseSpeed: Infinity })
-		);
-		const roots = await check('certificates', 'Certificates and revocation lists lead to their roots.', () => {
-			const data = validationData(doc);
-			return [chainRoot(seal, data, time.at), chainRoot(time.signer, data, time.at)];
+		const doc = await check('structure', 'The file is in order.', async () => {
+			const whole = await PDFDocument.load(file, { updateMetadata: false, parseSpeed: Infinity });
+			sealField(whole, last);
+			return whole;
 		});
+		const data = validationData(doc);
+		const roots = await check('certificates', 'Certificates and revocation lists lead to their roots.', () => [
+			chainRoot(seal, data, time.at),
+			chainRoot(time.signer, data, time.at)
+		]);
 		verdict.root = sha256(roots[0]!).toString('hex');
+		if (before)
+			await check('notary', 'A notary signed it before, and nothing but the seal came after that.', async () => {
+				const notary = signerFor(before, 'The file has been changed after the notary signed it.');
+				checkSignature(notary);
+				if (!isNotarys(notary.der)) fault('The signature before the seal is not a notary’s.');
+				const when = checkTime(notary);
+				roots.push(chainRoot(notary, data, when.at), chainRoot(when.signer, data, when.at));
+				await checkRevision(file, before, doc);
+				verdict.notary = { name: nameOf(notary.certificate), at: when.at.toISOString() };
+			});
 		const record = await check('record', 'The audit record inside is complete and unbroken.', () => checkRecord(doc));
 		await check('moment', 'The seal, its clock and the record agree on when.', () => checkMoment(doc, record, time.at));
 		if (record) verdict.reference = record.reference;
@@ -105,26 +119,9 @@ export async function verifySealed(file: Uint8Array, trusted: string[]): Promise
 	return verdict;
 }
 
-/** ISO 32000-2 §12.8.1: the range is everything but the hexadecimal string of the signature. */
-function cover(file: Uint8Array): { cms: Uint8Array; signed: [Uint8Array, Uint8Array] } {
-	const text = Buffer.from(file.buffer, file.byteOffset, file.byteLength).toString('latin1');
-	const ranges = [...text.matchAll(/\/ByteRange\s*\[\s*(\d+)\s+(\d+)\s+(\d+)\s+(\d+)\s*\]/g)];
-	if (ranges.length === 0) fault('The file carries no seal.');
-	if (ranges.length > 1) fault('The file carries more than one seal.');
-	const [a, from, to, rest] = ranges[0]!.slice(1, 5).map(Number) as [number, number, number, number];
-	if (a !== 0 || to <= from || to + rest !== file.length) fault('The seal does not cover the whole file.');
-	const hole = text.slice(from, to);
-	if (!/^<[0-9a-f]+>$/.test(hole) || !/\/Contents\s*$/.test(text.slice(Math.max(0, from - 16), from)))
-		fault('The place of the seal holds something else.');
-	const bytes = Buffer.from(hole.slice(1, -1), 'hex');
-	const parsed = asn1.fromBER(buffer(bytes));
-	if (parsed.offset <= 0) fault('The seal can’t be read.');
-	if (bytes.subarray(parsed.offset).some((byte) => byte !== 0))
-		fault('The seal is followed by something that does not belong there.');
-	return {
-		cms: bytes.subarray(0, parsed.offset),
-		signed: [file.subarray(0, from), file.subarray(to)]
-	};
+function signerFor({ cms, signed }: Signed, changed: string): Signer {
+	const parsed = signerOf(cms, OID.data);
+	return sha256(...signed).equals(parsed.digest) ? parsed : fault(changed);
 }
 
 interface Signer {
@@ -309,12 +306,8 @@ const APART = 5 * 60_000;
  * sealed as well (ISO 32000-2 §12.8.1, M), and nothing in the record inside is later.
  */
 function checkMoment(doc: PDFDocument, record: AuditRecord | null, at: Date): void {
-	const signature = doc.context
-		.enumerateIndirectObjects()
-		.map(([, object]) => object)
-		.find((object) => object instanceof PDFDict && object.get(PDFName.of('Type')) === PDFName.of('Sig')) as
-		PDFDict | undefined;
-	const said = signature?.get(PDFName.of('M'));
+	const signature = sealField(doc);
+	const said = signature.get(PDFName.of('M'));
 	const sealed = said instanceof PDFString ? said.decodeDate() : fault('The seal does not say when it was made.');
 	if (Math.abs(sealed.getTime() - at.getTime()) > APART)
 		fault(

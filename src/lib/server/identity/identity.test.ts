@@ -429,9 +429,13 @@ describe('what the office knows', () => {
 		ok(setIdentity(t.house.db, { known: 30, judges: 1, keep: 90, lettersOff: 1 }));
 		await asking({ questions: asks(), goodFor: 60 });
 		ok(answerQuestions(t.house, maren(), { a: 'viola d’amore' }, FROM));
+		t.clock.now += 86_400_000;
 		const second = await asking({ questions: asks(), goodFor: 60 });
 		expect(spareKnown(t.house, maren())).toBe(true);
 		expect(types(second)).toContain('IdentityKnown');
+		// the day on which they showed it is not the moment at which it was taken
+		const times = eventsOf(t.house.db, second).map((event) => event.at);
+		expect(times).toEqual([...times].sort());
 		expect(signingView(t.house, maren()).state).toBe('turn');
 		await asking({ questions: asks() });
 		expect(spareKnown(t.house, maren())).toBe(false);

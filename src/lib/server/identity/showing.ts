@@ -142,7 +142,7 @@ export function spareKnown(house: House, { packet, person, coded }: Visitor): bo
 			house,
 			packet.packet,
 			{ kind: 'pellum' },
-			{ do: 'knowIdentity', person: person.id, way, packet: known.packet, at: known.at }
+			{ do: 'knowIdentity', person: person.id, way, packet: known.packet, shownAt: known.at }
 		);
 		spared ||= !isRefusal(done);
 	}

@@ -1,12 +1,13 @@
 import { isoDay } from '../../calendar';
 import { finishAnswers, live, type Answers } from '../../field';
 import { isRefusal, refuse } from '../../refusal';
-import { actorsOf, following, guestsOf, opensBy, ruleOfNaming, stopOf, toBeNamedBy } from '../../route';
+import { actorsOf, following, guestsOf, notaryIn, opensBy, ruleOfNaming, stopOf, toBeNamedBy } from '../../route';
 import { isAddress } from '../address';
 import type { Command, Names } from '../commands';
 import type { PacketEvent } from '../events';
 import { localeOf, type PlanPerson } from '../plan';
 import { addressOf, stillAt, type SentPacket } from '../state';
+import { notaryCannot, notBeforeNotary } from './notary';
 import { onceAgreed, type Decided, type Out } from './turn';
 
 /** A person's part is done: answers checked, people named, guests confirmed, and what follows on the route. */
@@ -14,6 +15,8 @@ export function finish(state: SentPacket, command: Extract<Command, { do: 'finis
 	// A second press, or a second tab, meets what the first one did: the same end, not an error.
 	if (state.people[command.person]?.is === 'done') return [];
 	return onceAgreed(state, command.person, now, (out, person) => {
+		const no = notBeforeNotary(out, person) ?? notaryCannot(out, person, command, now);
+		if (no) return no;
 		const answers = finishAnswers(
 			out.plan,
 			person.id,
@@ -34,7 +37,14 @@ export function finish(state: SentPacket, command: Extract<Command, { do: 'finis
 		if (isRefusal(hosted)) return hosted;
 		return [
 			...hosted,
-			{ type: 'PersonFinished', person: person.id, answers, shown: command.shown, from: command.from },
+			{
+				type: 'PersonFinished',
+				person: person.id,
+				answers,
+				shown: command.shown,
+				from: command.from,
+				...(out.session.turn === person.id && { before: notaryIn(out.plan)!.id })
+			},
 			...named,
 			...whatFollows(out, person.id, { ...out.answers, ...answers }, now)
 		];

@@ -1,7 +1,7 @@
 import { finishAnswers, kindOf, rulesOf, usesOf, questionOfKey, live } from '../../field';
 import { isoDay } from '../../calendar';
 import { isRefusal, refuse, type Refusal } from '../../refusal';
-import { guestsOf, toBeNamedBy } from '../../route';
+import { beforeNotary, guestsOf, toBeNamedBy } from '../../route';
 import type { Command } from '../commands';
 import { localeOf, personIn, type Field, type Plan, type PlanPerson } from '../plan';
 import { addressOf, isShut, stillAt, type Ink, type OpenPacket, type SentPacket } from '../state';
@@ -22,6 +22,8 @@ export function noPaper(packet: OpenPacket, person: PlanPerson): Refusal | null 
 		return refuse('paper-names', 'You name who comes next, which can’t be done on paper. Do it here.');
 	if (person.duty === 'hosts' || guestsOf(packet.plan, person.id).length > 0)
 		return refuse('paper-hosts', 'Others sign in front of you, which can’t be done on paper. Do it here.');
+	if (person.duty === 'notarises' || beforeNotary(packet.plan).includes(person))
+		return refuse('paper-notary', 'This is signed before a notary, which can’t be done on paper. Do it here.');
 	const other = stillAt(packet).find((id) => id !== person.id && isUnderWay(packet.inks[id]));
 	if (other !== undefined)
 		return refuse(

@@ -33,6 +33,8 @@ export function handOver(state: SentPacket, command: Extract<Command, { do: 'han
 	return onTurn(state, command.person, now, (out, _standing, person) => {
 		if (out.plan.sending?.handOver !== true)
 			return refuse('no-hand-over', 'The sender has not allowed this to be handed over. Ask them.');
+		if (person.duty === 'notarises')
+			return refuse('no-hand-over', 'A notary’s act can’t be handed over. Decline instead.');
 		if (person.deliver === 'in person')
 			return refuse('no-hand-over', 'What is done in front of somebody can’t be handed over.');
 		const name = command.name.trim();

@@ -7,6 +7,7 @@ import type { Plan } from '../plan';
 import { isMailed } from '../reach';
 import { checkFields } from './fields';
 import type { Finding } from './finding';
+import { checkNotary } from './notary';
 import { checkRoute, isKnownBefore, whoIs } from './route';
 
 export { isKnownBefore, type Finding };
@@ -27,6 +28,7 @@ export function preflight(
 		...checkPeople(plan),
 		...checkSideBySide(plan),
 		...checkRoute(plan),
+		...checkNotary(plan),
 		...checkLetters(plan),
 		...checkFields(plan, sender)
 	];
@@ -45,7 +47,15 @@ const asRefusal = (first: Finding | undefined): Refusal | null =>
 	first ? refuse(first.code, first.say, 'id' in first.place ? first.place.id : first.place.what) : null;
 
 /** What a template leaves open on purpose, for whoever uses it. */
-const LEFT_OPEN = ['no-name', 'bad-address', 'bad-phone', 'no-code', 'no-known-answer', 'sender-answer-missing'];
+const LEFT_OPEN = [
+	'no-name',
+	'bad-address',
+	'bad-phone',
+	'no-code',
+	'no-known-answer',
+	'no-commission',
+	'sender-answer-missing'
+];
 
 /** The same for a template: its roles need no people yet, but a name, and the sender's answers may wait. */
 export function preflightTemplate(plan: Plan, unlike?: (digest: string) => number[]): Finding[] {

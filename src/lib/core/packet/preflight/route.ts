@@ -1,6 +1,6 @@
 import { askedFault } from '../../identity/asked';
 import { keyTypes, questionOfKey, rulesOf, usesOf } from '../../field';
-import { acts, comesBefore, guestsOf, isCertain, stopOf } from '../../route';
+import { acts, comesBefore, guestsOf, isCertain, mayHost, stopOf } from '../../route';
 import { checkRule, isFault } from '../../rule';
 import { SENDER, type Plan, type PlanPerson, type Stop } from '../plan';
 import { isPhone } from '../phone';
@@ -163,7 +163,7 @@ function hostingFaults(plan: Plan, person: PlanPerson): Finding[] {
 		return [{ code: 'nobody-to-host', say: `${who} hosts, but nobody does their part in front of them.`, place }];
 	if (person.deliver !== 'in person') return [];
 	const host = plan.people.find((p) => p.id === person.hostedBy);
-	if (!host || host.duty !== 'hosts')
+	if (!host || !mayHost(host))
 		return [{ code: 'no-host', say: `${who} is to do it in person: say who hosts them.`, place }];
 	return stopOf(plan, host.id) === stopOf(plan, person.id)
 		? []

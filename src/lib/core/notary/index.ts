@@ -1,0 +1,12 @@
+export { ACTS, actText, OATH, stepsOf, STEPS, type Act, type ActFacts, type Before, type Step } from './acts';
+export { ACT_KINDS, NotarySchema, type ActKind, type NotaryAsked } from './asked';
+export {
+	commissionFault,
+	CommissionSchema,
+	hoursInWords,
+	isInHours,
+	type Commission,
+	type CommissionGiven,
+	type CommissionSaid
+} from './commission';
+export { JOURNAL_COLUMNS, journalRow, type JournalEntry } from './journal';
