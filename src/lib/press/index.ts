@@ -14,6 +14,7 @@ export {
 	flatSheetInWorker,
 	heldSheetInWorker,
 	inkedPaperInWorker,
+	journalSheetInWorker,
 	paperOutInWorker,
 	openBundleInWorker,
 	takeInInWorker,
@@ -26,6 +27,7 @@ export {
 	sealPaperInWorker,
 	unseenInWorker,
 	seeSideInWorker,
+	withPageInWorker,
 	wordInWorker,
 	type Following
 } from './pool';

@@ -7,7 +7,7 @@ import type { PageDrawing } from '../core/page';
 import { readDrawn } from './take-in';
 import { sha256 } from './seal/cms';
 import type { SealKeys } from './seal/keys';
-import { seal } from './seal/seal';
+import { seal, type SealWish } from './seal/seal';
 import { stampAll, type Stamp } from './stamp';
 
 /** What the press can be asked to do. Plain data in and out, since it crosses into a worker. */
@@ -22,9 +22,11 @@ export interface PaperJob {
 	record: string;
 	/** ISO 8601 */
 	now: string;
+	/** whoever notarised it, who signs before the seal */
+	notary?: SealWish['notary'];
 }
 
-export interface EvidenceJob extends Omit<PaperJob, 'paper' | 'stamps' | 'files'> {
+export interface EvidenceJob extends Omit<PaperJob, 'paper' | 'stamps' | 'files' | 'notary'> {
 	evidence: Evidence;
 }
 

@@ -7,6 +7,7 @@ import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
 import type { SideSeen } from './identity/side';
 import { NO_PICTURE } from './no-picture';
+import type { JournalSheet } from './notary';
 import type { FlatSheet } from './paper/flat';
 import type { HeldJob, SheetHeld } from './paper/held';
 import type { InkedJob } from './paper/inked';
@@ -167,6 +168,16 @@ export function sealPaperInWorker(job: PaperJob): Promise<Sealed> {
 
 export function sealEvidenceInWorker(job: EvidenceJob): Promise<Sealed> {
 	return inLane('sealEvidence', job, SEALING);
+}
+
+/** See `journalSheet`. */
+export function journalSheetInWorker(job: JournalSheet): Promise<Uint8Array> {
+	return inLane('journalSheet', job, SEALING);
+}
+
+/** See `withPage`. */
+export function withPageInWorker(job: { paper: Uint8Array; width: number; height: number }): Promise<Uint8Array> {
+	return inLane('withPage', job, SEALING);
 }
 
 /** Stamps that can't be seen on a sealed copy. */

@@ -5,7 +5,7 @@ import type { Db } from './db';
 import { sha256Bytes } from './ids';
 import { sha256Text } from './ids';
 import { saltedDigest } from './packets/private-words';
-import { derive, openReturns, openWordings, wordsToFind } from './packets/read-tables';
+import { derive, openReturns, openSession, openWordings, wordsToFind } from './packets/read-tables';
 
 /** What is kept beside the events, compared with what they say: every row that can be worked out anew is. */
 
@@ -91,6 +91,15 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 			)
 			.all(id),
 		openReturns(state).sort(byId)
+	);
+	same(
+		'sessions before a notary',
+		db
+			.prepare<[string], NonNullable<ReturnType<typeof openSession>>>(
+				'SELECT commission, starts, running, people, signed, since FROM packet_sessions WHERE packet = ?'
+			)
+			.get(id) ?? null,
+		openSession(state)
 	);
 	same(
 		'words to find it by',

@@ -3,6 +3,7 @@ import { fold, type Recorded } from '../core/packet';
 import type { Db } from './db';
 import { sha256Bytes, sha256Text } from './ids';
 import { planLookup } from './packets/act';
+import { journalFaults } from './notary';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
 import { PRIVATE, veiledDigest } from './packets/private-words';
@@ -34,6 +35,7 @@ export function checkData(db: Db): Soundness {
 	faults.push(
 		...(office.length > 0 ? office : [...accountFaults(db), ...folderFaults(db), ...programFaults(db)]),
 		...intakeFaults(db),
+		...journalFaults(db),
 		...tableFaults(db)
 	);
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };

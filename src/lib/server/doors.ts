@@ -130,6 +130,9 @@ export const DOORS = table({
 	'/stand-ins/mailbox/[id]/letter': { look: 'viewer', do: 'nobody', real: 'owner' },
 	// of the demo alone; what comes here comes from Pellum itself, signed
 	'/stand-ins/receiver': { look: 'nobody', do: 'anyone', most: 64 * 1024 },
+	'/stand-ins/notary': { look: 'viewer', do: 'preparer', real: 'owner' },
+	'/stand-ins/notary/[id]': { look: 'viewer', do: 'preparer', real: 'owner', most: 6 * MB },
+	'/stand-ins/notary/[id]/journal/[as]': { look: 'viewer', do: 'nobody', real: 'owner' },
 	'/stand-ins/time-stamp': { look: 'nobody', do: 'owner', most: 16 * 1024 },
 	'/templates': { look: 'preparer', do: 'preparer' },
 	'/templates/[id]/plan': { look: 'preparer', do: 'nobody', of: 'template' },
@@ -178,6 +181,10 @@ export const DOORS = table({
 	'/s/[token]/picture': { look: 'nobody', do: 'anyone', most: 10 * MB },
 	'/s/[token]/pictures/[digest]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/reading/[paper]': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/room': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/room/calendar': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/room/do': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/room/now': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/seen': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/told': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/wording': { look: 'nobody', do: 'anyone' }

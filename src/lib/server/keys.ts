@@ -57,7 +57,7 @@ export function rootsOf(db: Db): { name: string; pem: string }[] {
 		.prepare<[], { name: string; issuer: Buffer }>('SELECT name, issuer FROM keys ORDER BY name')
 		.all()
 		.map(({ name, issuer }) => ({
-			name: `${name.startsWith('seal') ? `organisation${name.slice(4)}` : `time-stamp${name.slice(5)}`}-root.pem`,
+			name: `${name.replace(/^seal/, 'organisation').replace(/^stamp/, 'time-stamp')}-root.pem`,
 			pem: toPem(issuer)
 		}));
 }
@@ -71,6 +71,11 @@ async function sealIdentity(house: House): Promise<Identity> {
 		unlocked.get(house.db)?.delete('seal');
 	}
 	return identity(house, 'seal', organisation(house.db).name);
+}
+
+/** The key of a notary of the stand-in, made when first asked for. */
+export function notaryIdentity(house: House, id: string, name: string): Promise<Identity> {
+	return identity(house, `notary-${id}`, name);
 }
 
 function stored(house: House, name: string): Identity | null {
@@ -92,10 +97,14 @@ function stored(house: House, name: string): Identity | null {
 	return found;
 }
 
-async function identity(house: House, name: 'seal' | 'stamp', of: string): Promise<Identity> {
+type KeyName = 'seal' | 'stamp' | `notary-${string}`;
+const USE = { seal: 'sealing', stamp: 'time-stamping', notary: 'a notary’s acts' } as const;
+
+async function identity(house: House, name: KeyName, of: string): Promise<Identity> {
 	const there = stored(house, name);
 	if (there) return there;
-	const made = await makeIdentity(of, name, house.now());
+	const use = name.split('-')[0] as keyof typeof USE;
+	const made = await makeIdentity(of, use, house.now());
 	house.db
 		.prepare('INSERT INTO keys (name, certificate, issuer, crl, locked_key) VALUES (?, ?, ?, ?, ?)')
 		.run(
@@ -106,7 +115,7 @@ async function identity(house: House, name: 'seal' | 'stamp', of: string): Promi
 			lock(house.config.key, made.key)
 		);
 	unlocked.get(house.db)!.set(name, made);
-	note(house, BY_ITSELF, { type: 'KeysMade', key: name === 'seal' ? 'sealing' : 'time-stamping', of });
+	note(house, BY_ITSELF, { type: 'KeysMade', key: USE[use], of });
 	writeTrust(house);
 	return made;
 }

@@ -19,10 +19,10 @@ export function compiled<Key extends string>(texts: Record<Key, Said>): Record<K
 const isOfLetters = (key: string): boolean =>
 	/^(mail|text)\./.test(key) && !/^mail\.(asks\.|subject\.|account$)/.test(key);
 
-/** The texts without those of letters and, on the signing page, those of an intake's questions. */
+/** The texts without those of letters and, on the signing page, those of an intake's questions and of a notary's room. */
 export function ofPages<Key extends string>(texts: Record<Key, Said>, visits = false): Record<Key, Said> {
 	return Object.fromEntries(
-		Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key) && (visits || !key.startsWith('intake.')))
+		Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key) && (visits || !/^(intake|room)\./.test(key)))
 	) as Record<Key, Said>;
 }
 

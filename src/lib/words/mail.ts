@@ -25,6 +25,8 @@ export interface MailFacts {
 	say?: string;
 	/** pages (from 0) that are wanted again on paper, why, and the office's word */
 	again?: { pages: number[]; doubts: DoubtFound[]; word: string };
+	/** of a session before a notary, in words */
+	appointment?: { when: string; minutes: number; notary: string; fee: string };
 	/** organisation's colour, #rrggbb */
 	colour: string;
 }
@@ -176,6 +178,12 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 				paragraphs: [w('mail.paper refused', { title }), f.say ?? ''],
 				button: open
 			};
+		case 'appointment':
+			return {
+				subject: w('mail.appointment.subject', { title }),
+				paragraphs: [w('mail.appointment', { title, ...at(f) }), f.appointment?.fee ? w('notary.fee', at(f)) : ''],
+				button: open
+			};
 		case 'being looked at':
 			return { subject: `${w('held.title')}: ${title}`, paragraphs: [w('held.text')], button: null };
 		case 'withdrawn':
@@ -200,6 +208,8 @@ function content(f: MailFacts, w: Words): { subject: string; paragraphs: string[
 	}
 }
 
+const at = ({ appointment }: MailFacts) => appointment ?? { when: '', minutes: 0, notary: '', fee: '' };
+
 const pagesOf = ({ again }: MailFacts): string => (again?.pages ?? []).map((page) => page + 1).join(', ');
 
 /** Why pages are wanted again: of those that are, and of what belongs to none; each reason once. */
@@ -218,6 +228,8 @@ export function textMessage(f: MailFacts, w: Words): string {
 function inOneLine(f: MailFacts, w: Words): string {
 	const { title, link } = f;
 	switch (f.purpose) {
+		case 'appointment':
+			return w('text.appointment', { title, link, ...at(f) });
 		case 'being looked at':
 			return `${title}: ${w('held.text')}`;
 		case 'paper again':

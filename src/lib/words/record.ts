@@ -333,6 +333,7 @@ const MESSAGE = {
 	'paper back': 'Word that something came back on paper was',
 	'paper again': 'Word that pages are wanted again was',
 	'paper refused': 'Word that the paper was refused was',
+	appointment: 'The appointment was',
 	'being looked at': 'Word that it is being looked at was',
 	'term ending': 'Word of the term’s end was',
 	copies: 'The sealed copies were',

@@ -14,6 +14,7 @@ export const PURPOSES: MessagePurpose[] = [
 	'being looked at',
 	'paper again',
 	'paper refused',
+	'appointment',
 	'copies',
 	'declined',
 	'withdrawn',
@@ -40,5 +41,6 @@ export const SAMPLE_FACTS: Omit<MailFacts, 'purpose' | 'to'> = {
 		],
 		word: 'once more'
 	},
+	appointment: { when: '7 December 2026, 14:00', minutes: 30, notary: 'Isolde Marchbank', fee: '£40' },
 	colour: '#14525c'
 };

@@ -21,7 +21,7 @@ export interface AuditRecord {
 }
 
 /** Events that name a plan that holds from then on. */
-const NAME_PLANS = ['PacketSent', 'PlanCorrected', 'ReturnAccepted'];
+const NAME_PLANS = ['PacketSent', 'PlanCorrected', 'ReturnAccepted', 'FieldsPlaced', 'ActDrawn'];
 
 /** The digests of the plans that events name: the one that was sent, then one for each correction, and each return on paper. */
 export function plansOf(events: readonly Record<string, unknown>[]): string[] {

@@ -61,9 +61,7 @@ export interface CalendarEntry extends CalendarDay {
 
 /** Entries as a calendar file. @param now ISO 8601, the moment it is made */
 export function calendarOf(entries: CalendarEntry[], now: string): string {
-	const calendar = new ICAL.Component(['vcalendar', [], []]);
-	calendar.updatePropertyWithValue('version', '2.0');
-	calendar.updatePropertyWithValue('prodid', '-//Pellum//Deadlines and terms//EN');
+	const calendar = calendarWith('Deadlines and terms');
 	for (const { id, day, name, text, link } of entries) {
 		const event = new ICAL.Component('vevent');
 		event.updatePropertyWithValue('uid', `${id}@pellum.invalid`);
@@ -75,5 +73,48 @@ export function calendarOf(entries: CalendarEntry[], now: string): string {
 		event.updatePropertyWithValue('transp', 'TRANSPARENT');
 		calendar.addSubcomponent(event);
 	}
-	return calendar.toString().replaceAll(/\r?\n/g, '\r\n');
+	return written(calendar);
 }
+
+/** Something at a time of day. */
+export interface Appointment {
+	/** the same for the same appointment, also when it is moved */
+	id: string;
+	/** ISO 8601 in UTC */
+	starts: string;
+	minutes: number;
+	name: string;
+	text: string;
+	link: string;
+	/** greater each time it is moved (RFC 5545 §3.8.7.4) */
+	sequence: number;
+}
+
+/** One appointment as a calendar file, in UTC. @param now ISO 8601, the moment it is made */
+export function appointmentOf({ id, starts, minutes, name, text, link, sequence }: Appointment, now: string): string {
+	const calendar = calendarWith('Appointments');
+	calendar.updatePropertyWithValue('method', 'PUBLISH');
+	const begins = ICAL.Time.fromJSDate(new Date(starts), true);
+	const ends = ICAL.Time.fromJSDate(new Date(Date.parse(starts) + minutes * 60_000), true);
+	const event = new ICAL.Component('vevent');
+	event.updatePropertyWithValue('uid', `${id}@pellum.invalid`);
+	event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(new Date(now), true));
+	event.updatePropertyWithValue('dtstart', begins);
+	event.updatePropertyWithValue('dtend', ends);
+	event.updatePropertyWithValue('sequence', sequence);
+	event.updatePropertyWithValue('summary', name);
+	event.updatePropertyWithValue('description', text);
+	event.updatePropertyWithValue('url', link);
+	calendar.addSubcomponent(event);
+	return written(calendar);
+}
+
+function calendarWith(what: string): InstanceType<typeof ICAL.Component> {
+	const calendar = new ICAL.Component(['vcalendar', [], []]);
+	calendar.updatePropertyWithValue('version', '2.0');
+	calendar.updatePropertyWithValue('prodid', `-//Pellum//${what}//EN`);
+	return calendar;
+}
+
+const written = (calendar: InstanceType<typeof ICAL.Component>): string =>
+	calendar.toString().replaceAll(/\r?\n/g, '\r\n');

@@ -48,6 +48,10 @@ export function stepsOf(kind: ActKind): Step[] {
 export const OATH =
 	'I solemnly and sincerely declare that what I sign here is true to the best of my knowledge and belief, and I make this declaration knowing that it is an offence to declare what I know to be false.';
 
+/** Kinds of fields that a notary may still place in a session. */
+export const PLACEABLE = ['signature', 'initials', 'signing-date', 'name', 'text'] as const;
+export type PlacedKind = (typeof PLACEABLE)[number];
+
 /** Somebody before the notary, and how the notary knows them. */
 export interface Before {
 	name: string;

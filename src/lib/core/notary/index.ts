@@ -1,4 +1,15 @@
-export { ACTS, actText, OATH, stepsOf, STEPS, type Act, type ActFacts, type Before, type Step } from './acts';
+export {
+	ACTS,
+	actText,
+	OATH,
+	PLACEABLE,
+	stepsOf,
+	type Act,
+	type ActFacts,
+	type Before,
+	type PlacedKind,
+	type Step
+} from './acts';
 export { ACT_KINDS, NotarySchema, type ActKind, type NotaryAsked } from './asked';
 export {
 	commissionFault,

@@ -42,6 +42,7 @@ export {
 	LOCALES,
 	personIn,
 	PlanSchema,
+	RectSchema,
 	SENDER,
 	type Attachment,
 	type DeliveryWay,
@@ -59,6 +60,7 @@ export {
 export { graveFault, lettersFault, isKnownBefore, preflight, preflightTemplate, type Finding } from './preflight';
 export { isPhone } from './phone';
 export { channelsOf, isMailed, isTexted } from './reach';
+export type { RoomPerson, RoomView } from './room-view';
 export type { Sending } from './sending';
 export { ACT_FIELDS, actFields, drawnPlan, isWatched, stagesOf, type Stage } from './sessions';
 export {

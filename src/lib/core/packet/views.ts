@@ -1,6 +1,7 @@
 import type { Ground } from './correcting/ground';
 import type { DeliveryWay } from './plan';
 import type { Sending } from './sending';
+import type { Stage } from './sessions';
 import type { Ink, SentPacket, Standing, Status } from './state';
 
 /** What screens draw of packets: made by the server, read by the interface. */
@@ -63,6 +64,7 @@ export type Work =
 	| 'follow'
 	| 'identity'
 	| 'paper'
+	| 'notary'
 	| 'forget';
 
 /** Something only this account, or the office, can settle. */
@@ -173,6 +175,19 @@ export interface PacketView {
 		/** how far they have come with signing on paper; 'may': they have not fetched it, null: they may not */
 		ink: Ink['is'] | 'may' | null;
 	}[];
+	/** the session before a notary; null where there is none */
+	session: {
+		notary: string;
+		act: string;
+		appointment: { starts: string; minutes: number } | null;
+		running: boolean;
+		/** as it was shown, or will be; '' where none is */
+		fee: string;
+		hours: string;
+		/** whether it is to come or going on */
+		open: boolean;
+		people: { id: string; name: string; stage: Stage; doubt: string }[];
+	} | null;
 	/** who is held, where somebody is */
 	held: string | null;
 	/** parts that have been handed over, each with its reason */

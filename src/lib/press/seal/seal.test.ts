@@ -2,7 +2,6 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import * as asn1 from 'asn1js';
 import * as pkijs from 'pkijs';
 import { execFileSync, spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -14,7 +13,6 @@ import { seal } from './seal';
 import { answerTimestamp, timestampRequest, tokenOf } from './timestamp';
 import { verifySealed } from './verify';
 
-const hex = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
 const now = new Date('2026-11-23T10:00:00Z');
 const folder = mkdtempSync(path.join(tmpdir(), 'pellum-seal-'));
 const file = (name: string, bytes: Uint8Array | string) => {

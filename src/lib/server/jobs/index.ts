@@ -8,6 +8,7 @@ import { checkIdentity, forgetPictures, type IdentityJob } from '../identity';
 import { followUp, type FollowJob } from '../intakes';
 import type { House } from '../house';
 import { logOf } from '../log';
+import { playNotary } from '../notary';
 import { checkReturn, type PaperJob } from '../paper';
 import { readScans, type ReadingJob } from '../papers';
 import { sendLetter } from './account-letters';
@@ -170,6 +171,8 @@ export class JobRunner {
 				return checkIdentity(this.house, payload as IdentityJob, done);
 			case 'paper':
 				return checkReturn(this.house, payload as PaperJob, done);
+			case 'notary':
+				return playNotary(this.house, payload as { packet: string }, done);
 			case 'forget':
 				return forgetPictures(this.house, payload as { packet: string }, done);
 			case 'hook':

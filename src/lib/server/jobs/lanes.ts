@@ -18,6 +18,7 @@ const SIDE_BY_SIDE: Record<Kind, number> = {
 	follow: 1,
 	identity: 1,
 	paper: 1,
+	notary: 1,
 	forget: 1
 };
 const FAILURES = 5;

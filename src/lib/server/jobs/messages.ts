@@ -1,4 +1,4 @@
-import { dayIn } from '../../core/calendar';
+import { dayIn, momentIn } from '../../core/calendar';
 import {
 	addressOf,
 	anybodyIn,
@@ -11,14 +11,16 @@ import {
 	type PlanPerson,
 	type SentPacket
 } from '../../core/packet';
-import { acts } from '../../core/route';
+import { acts, notaryIn } from '../../core/route';
 import { chosenLanguage, wordsOf } from '../../words';
 import { letter, textMessage, type Letter, type MailFacts } from '../../words/mail';
 import { officeLetter, type OfficeFacts } from '../../words/office-mail';
 import type { House } from '../house';
+import { sha256Text } from '../ids';
 import type { Delivery, Message } from '../mail';
 import { sendAndEnd } from '../mail/sending';
 import { phoneRefuses, putInPhone } from '../mail/phone';
+import { appointmentFile, notaryOfPlan } from '../notary';
 import { act, packetState } from '../packets/act';
 import { CODE_MINUTES, newCode } from '../packets/codes';
 import { copiesOf, copyFile } from '../packets/copies';
@@ -97,7 +99,7 @@ function compose(house: House, key: string, job: MessageJob): Message | null {
 		to,
 		replyTo: { name: packet.sender.name, address: packet.sender.email },
 		...written,
-		attachments: job.purpose === 'copies' && job.channel === 'mail' ? copies(house, packet) : []
+		attachments: job.channel === 'mail' ? attached(house, packet, facts, written) : []
 	};
 }
 
@@ -125,6 +127,7 @@ function factsFor(house: House, packet: SentPacket, person: PlanPerson, job: Mes
 		...(purpose === 'your turn' && { say: packet.proofs[person.id]?.word ?? '' }),
 		...(purpose === 'paper again' && packet.inks[person.id] && { again: packet.inks[person.id] }),
 		...(purpose === 'paper refused' && { say: packet.inks[person.id]?.word ?? '' }),
+		...(purpose === 'appointment' && { appointment: appointmentFor(house, packet, languageTag(packet, person)) }),
 		...(purpose === 'wording answered' && answered?.answer && { say: answered.answer }),
 		colour: organisation(house.db).colour
 	};
@@ -149,6 +152,8 @@ function stillWanted(packet: SentPacket, { person, purpose }: MessageJob): boole
 			return packet.status === 'out' && ['notified', 'opened', 'unreachable'].includes(standing);
 		case 'state so far':
 			return isOpen(packet);
+		case 'appointment':
+			return isOpen(packet) && packet.session.appointment !== null && !['skipped', 'declined'].includes(standing);
 		default:
 			return true;
 	}
@@ -220,6 +225,33 @@ function toSender(house: House, id: string, packet: SentPacket, job: MessageJob)
 		replyTo: { name: packet.sender.organisation, address: packet.sender.email },
 		...written,
 		attachments: []
+	};
+}
+
+/** The copies, or an appointment as a calendar file. */
+function attached(
+	house: House,
+	packet: SentPacket,
+	{ purpose, link }: MailFacts,
+	says: Letter
+): Message['attachments'] {
+	if (purpose === 'copies') return copies(house, packet);
+	const file =
+		purpose === 'appointment' ? appointmentFile(house, packet, `${link}/room`, { name: says.subject, text: '' }) : null;
+	return file
+		? [{ name: 'appointment.ics', media: 'text/calendar', digest: sha256Text(file), bytes: Buffer.from(file) }]
+		: [];
+}
+
+function appointmentFor(house: House, packet: SentPacket, tag: string): MailFacts['appointment'] {
+	const { appointment } = packet.session;
+	const notary = notaryOfPlan(house.db, packet.plan);
+	const asked = notaryIn(packet.plan)?.notary;
+	return {
+		when: appointment ? momentIn(packet.zone, appointment.starts, tag) : '',
+		minutes: appointment?.minutes ?? 0,
+		notary: notary?.name ?? '',
+		fee: (asked && notary?.fees[asked.act]) ?? ''
 	};
 }
 

@@ -15,6 +15,7 @@ export const KINDS = [
 	'follow',
 	'identity',
 	'paper',
+	'notary',
 	'forget'
 ] as const;
 export type Kind = (typeof KINDS)[number];

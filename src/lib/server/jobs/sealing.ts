@@ -1,6 +1,6 @@
 import { isoDay, momentIn } from '../../core/calendar';
 import { addressOf, planOfRecord, type PlanPerson, type Recorded, type SentPacket } from '../../core/packet';
-import { acts, doneWord } from '../../core/route';
+import { acts, doneWord, notaryIn } from '../../core/route';
 import { sealEvidenceInWorker, sealPaperInWorker, unseenInWorker, type Evidence, type Mark } from '../../press';
 import { inWords } from '../../words/record';
 import { howShown } from '../../words/shown';
@@ -8,6 +8,7 @@ import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { sealKeys } from '../keys';
+import { standInNotaries } from '../notary';
 import { readOut } from '../paper/store';
 import { act, packetState } from '../packets/act';
 import { handedIn } from '../packets/copies';
@@ -30,6 +31,7 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		record,
 		now: house.now().toISOString()
 	};
+	const notary = await notarySigns(house, packet);
 	const files = handedIn(packet);
 	const papers: Record<string, Awaited<ReturnType<typeof sealPaperInWorker>>> = {};
 	for (const paper of packet.plan.papers) {
@@ -37,6 +39,7 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		const stamps = stampsOf(db, packet.plan, packet.answers, paper.id, isoDay(packet.zone, packet.at));
 		const sealed = await sealPaperInWorker({
 			...shared,
+			...(notary && { notary }),
 			paper: bytes,
 			stamps,
 			files: [
@@ -59,6 +62,17 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		done();
 	});
 	return null;
+}
+
+/** Whoever notarised it, with a key of their own; null where nobody did. */
+async function notarySigns(house: House, { plan }: SentPacket) {
+	const asked = notaryIn(plan)?.notary;
+	if (!asked) return null;
+	const service = standInNotaries(house);
+	const notary = service.find(asked.commission);
+	const identity = await service.identity(asked.commission);
+	if (!notary || !identity) throw new Error('the notary who signed is nowhere any more');
+	return { identity, name: notary.name, reason: `${asked.act}, commission ${notary.number}` };
 }
 
 /** The pages as they went out to whoever signed in ink, beside the scanned ones that stand in the document. */

@@ -9,7 +9,7 @@ import {
 	type Recorded,
 	type SentPacket
 } from '../../core/packet';
-import { acts, stopOf } from '../../core/route';
+import { acts, beforeNotary, notaryIn, stopOf } from '../../core/route';
 
 /** What a message job has to know; the rest is looked up when it is sent. `person` may be the sender. */
 export interface MessageTask {
@@ -27,7 +27,9 @@ export type Effect =
 	/** what an intake says follows by itself: looked up when it is done */
 	| { kind: 'follow'; key: string; payload: { about: number } }
 	/** pictures by which people showed who they are, to be deleted when their time is over */
-	| { kind: 'forget'; key: string; payload: Record<string, never> };
+	| { kind: 'forget'; key: string; payload: Record<string, never> }
+	/** whatever a notary whom the stand-in plays does next */
+	| { kind: 'notary'; key: string; payload: Record<string, never> };
 
 /** What must be done after an event, given the state after it. */
 export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
@@ -39,8 +41,23 @@ export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
 		!isOpen(state) && ENDS.includes(event.type) && state.plan.people.some((person) => person.identity?.document)
 			? [{ kind: 'forget', key: 'forget pictures', payload: {} }]
 			: [];
-	return [...follows, ...forgets, ...messagesAfter(state, event)];
+	const plays: Effect[] =
+		PLAYED.includes(event.type) && isOpen(state) && notaryIn(state.plan)
+			? [{ kind: 'notary', key: `${event.n}:notary`, payload: {} }]
+			: [];
+	return [...follows, ...forgets, ...plays, ...messagesAfter(state, event)];
 }
+
+/** After which events a notary may have something to do. */
+const PLAYED: Recorded['type'][] = [
+	'StopOpened',
+	'RoomEntered',
+	'OathTaken',
+	'PersonFinished',
+	'PartOpenedAgain',
+	'ResultApproved',
+	'HoldReleased'
+];
 
 /** By which a packet ends. */
 const ENDS: Recorded['type'][] = [
@@ -114,6 +131,10 @@ function messagesAfter(state: SentPacket, event: Recorded): Effect[] {
 			return message(event.person, 'paper again');
 		case 'ReturnRefused':
 			return message(event.person, 'paper refused');
+		case 'SessionAppointed':
+			return [...beforeNotary(state.plan).map(({ id }) => id), event.person].flatMap((person) =>
+				message(person, 'appointment')
+			);
 		case 'HoldReleased':
 			return message(event.person, 'your turn');
 		case 'PacketCompleted':

@@ -5,14 +5,18 @@ import {
 	personIn,
 	phoneOf,
 	planOfRecord,
+	stagesOf,
 	termEndOf,
 	type PacketView,
 	type Recorded,
 	type SentPacket
 } from '../../core/packet';
+import { hoursInWords } from '../../core/notary';
 import { refuse, type Refusal } from '../../core/refusal';
+import { notaryIn } from '../../core/route';
 import { inWords, technicalOf } from '../../words/record';
 import type { House } from '../house';
+import { notaryOfPlan } from '../notary/notaries';
 import { sourcesOf } from '../papers';
 import { packetState } from './act';
 import { correctionId } from './correcting';
@@ -89,6 +93,7 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		sources: packet.plan.papers.flatMap(({ digest }) =>
 			sourcesOf(house, digest).map(({ name }, n) => ({ paper: digest, n, name }))
 		),
+		session: sessionOf(house, packet),
 		held: packet.status === 'held' ? packet.person : null,
 		sealed: packet.evidence !== null,
 		files: handedIn(packet).map(({ field, answer }) => ({ what: field, name: answer.name })),
@@ -101,6 +106,28 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 				technical: technicalOf(event)
 			}))
 			.reverse()
+	};
+}
+
+function sessionOf(house: House, packet: SentPacket): PacketView['session'] {
+	const asked = notaryIn(packet.plan)?.notary;
+	const notary = notaryOfPlan(house.db, packet.plan);
+	if (!asked || !notary) return null;
+	const { session } = packet;
+	return {
+		notary: notary.name,
+		act: asked.act,
+		appointment: session.appointment,
+		running: session.running,
+		fee: session.begun?.fee ?? notary.fees[asked.act] ?? '',
+		hours: hoursInWords(notary),
+		open: isOpen(packet),
+		people: stagesOf(packet).map(({ person, stage, doubt }) => ({
+			id: person,
+			name: personIn(packet.plan, person)?.name ?? '',
+			stage,
+			doubt
+		}))
 	};
 }
 

@@ -4,12 +4,13 @@ import {
 	isOpen,
 	nextMoment,
 	phoneOf,
+	stillAt,
 	termEndOf,
 	type SentPacket,
 	type Thread,
 	type ThreadPerson
 } from '../../core/packet';
-import { acts, stopOf } from '../../core/route';
+import { acts, beforeNotary, notaryIn, stopOf } from '../../core/route';
 import type { Db } from '../db';
 import { folded } from '../../core/folded';
 
@@ -143,6 +144,7 @@ export function writeReadTables(
 	for (const p of d.people) person.run(state.packet, p.person, p.name, p.email, p.phone, p.standing, p.since);
 	writeWordings(db, state);
 	writeReturns(db, state);
+	writeSession(db, state);
 	writeWords(db, state, d.people);
 }
 
@@ -199,6 +201,42 @@ export function openReturns(state: SentPacket) {
 			doubts: ink.doubts.length,
 			at: ink.since
 		}));
+}
+
+/** The session before a notary that is to come or going on; null where there is none. */
+export function openSession(state: SentPacket) {
+	const notary = notaryIn(state.plan);
+	if (!notary?.notary || !isOpen(state) || !stillAt(state).includes(notary.id)) return null;
+	const before = beforeNotary(state.plan).map(({ id }) => state.people[id]!.is);
+	return {
+		commission: notary.notary.commission,
+		starts: state.session.appointment?.starts ?? null,
+		running: state.session.running ? 1 : 0,
+		people: before.length,
+		signed: before.filter((is) => is === 'done').length,
+		since: sinceOf(state, notary.id)
+	};
+}
+
+function sinceOf(state: SentPacket, person: string): string {
+	const standing = state.people[person]!;
+	return standing.is === 'waiting' ? state.sentAt : standing.since;
+}
+
+/** What a room holds besides the record. */
+const ROOM = ['room_words', 'room_pages', 'room_seen'] as const;
+
+function writeSession(db: Db, state: SentPacket): void {
+	if (!notaryIn(state.plan)) return;
+	db.prepare('DELETE FROM packet_sessions WHERE packet = ?').run(state.packet);
+	// what was said in the room goes with its packet's end
+	if (!isOpen(state)) for (const table of ROOM) db.prepare(`DELETE FROM ${table} WHERE packet = ?`).run(state.packet);
+	const session = openSession(state);
+	if (session)
+		db.prepare(
+			`INSERT INTO packet_sessions (packet, commission, starts, running, people, signed, since)
+			 VALUES (@packet, @commission, @starts, @running, @people, @signed, @since)`
+		).run({ packet: state.packet, ...session });
 }
 
 function writeReturns(db: Db, state: SentPacket): void {

@@ -8,6 +8,7 @@ import { folderFault } from '../folders';
 import { holidayList } from '../holidays';
 import type { House } from '../house';
 import { newId, newReference } from '../ids';
+import { commissionFaultOf } from '../notary/notaries';
 import { takenAs, unlikePart } from '../papers';
 import { organisation } from '../settings';
 import { act, freezePlan, office } from './act';
@@ -60,7 +61,11 @@ export function sendPlan(
 			})
 		};
 		const folder = folderOf(house, plan);
-		const no = folderFault(house.db, account, folder) ?? unprintablePart(house, plan) ?? unlikePart(house, plan);
+		const no =
+			folderFault(house.db, account, folder) ??
+			commissionFaultOf(house, plan) ??
+			unprintablePart(house, plan) ??
+			unlikePart(house, plan);
 		if (no) return no;
 		const packet = newId(house.now());
 		const frozen = veil(house.db, packet, plan);

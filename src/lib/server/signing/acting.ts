@@ -1,5 +1,6 @@
 import { canonicalJson } from '../../core/audit';
 import type { Answers } from '../../core/field';
+import type { Commission } from '../../core/notary';
 import type { From, Names, SentPacket } from '../../core/packet';
 import { isRefusal, type Refusal } from '../../core/refusal';
 import { inTransaction } from '../db';
@@ -23,7 +24,11 @@ export function finish(
 	visitor: Visitor,
 	given: Answers,
 	from: From,
-	{ names = {}, guests = {} }: { names?: Names; guests?: Record<string, string> } = {}
+	{
+		names = {},
+		guests = {},
+		commission
+	}: { names?: Names; guests?: Record<string, string>; commission?: Commission } = {}
 ): SentPacket | Refusal {
 	const { packet, person } = visitor;
 	const no =
@@ -52,7 +57,8 @@ export function finish(
 			names: veilNames(house.db, packet.packet, names),
 			guests,
 			shown,
-			from
+			from,
+			...(commission && { commission })
 		},
 		{ also: () => forgetSaved(house, packet.packet, person.id) }
 	);

@@ -1,10 +1,11 @@
-import { dayIn, isOver } from '../../core/calendar';
+import { dayIn, isOver, momentIn } from '../../core/calendar';
 import { isFile, prefilled, type Answers, type FileAnswer } from '../../core/field';
 import {
 	addressOf,
 	EVERYBODY,
 	isOpen,
 	isShut,
+	isWatched,
 	localeOf,
 	personIn,
 	phoneOf,
@@ -19,10 +20,11 @@ import {
 } from '../../core/packet';
 import type { IdentityToShow } from '../../core/identity';
 import type { PaperToBring } from '../../core/paper';
-import { guestsOf, ruleOfNaming, stopOf, toBeNamedBy } from '../../core/route';
+import { beforeNotary, guestsOf, notaryIn, ruleOfNaming, stopOf, toBeNamedBy } from '../../core/route';
 import { wordsOf, type Words } from '../../words';
 import type { House } from '../house';
 import { CODE_MINUTES } from '../packets/codes';
+import { notaryOfPlan } from '../notary/notaries';
 import { copiesOf } from '../packets/copies';
 import { fitsField } from '../packets/plan-border';
 import { letterFor } from '../packets/letters';
@@ -45,6 +47,8 @@ export type SigningView = {
 	zone: string;
 	/** the last day in words of the page's language, or null */
 	until: string | null;
+	/** the notary before whom it is done; null where there is none */
+	notary: BeforeNotary | null;
 } & (
 	| { state: 'code'; by: 'code' | 'mail' | 'text'; to: string; minutes: number; left: number }
 	| ({ state: 'identity' } & IdentityToShow)
@@ -58,6 +62,19 @@ export type SigningView = {
 	| ({ state: 'so far' } & Shown)
 	| ({ state: 'finished'; complete: boolean; copies: { what: string; name: string }[]; host: string | null } & Shown)
 );
+
+/** What somebody is told of the session that their part belongs to. */
+interface BeforeNotary {
+	name: string;
+	jurisdiction: string;
+	/** the appointment in words; null where none is set */
+	when: string | null;
+	minutes: number;
+	/** '' where none is shown */
+	fee: string;
+	/** whether they can finish their part now, on their page */
+	may: boolean;
+}
 
 /** What is shown to whoever may see the documents. */
 interface Shown {
@@ -109,7 +126,8 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 		me: { id: person.id, name: person.name, duty: person.duty },
 		now,
 		zone: packet.zone,
-		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(language, person))
+		until: packet.deadline && dayIn(packet.zone, packet.deadline, languageTag(language, person)),
+		notary: beforeWhom(house, visitor, languageTag(language, person))
 	};
 	const why = whyEnded(packet, person, words, now);
 	if (why) return { ...base, state: 'ended', why, stopped: packet.people[person.id]!.is !== 'skipped' };
@@ -133,6 +151,23 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 	if (standing.is === 'waiting')
 		return isSoFar(packet, person) ? { ...base, ...shown, state: 'so far' } : { ...base, state: 'waiting' };
 	return { ...base, ...shown, state: 'turn', ...turnOf(house, visitor) };
+}
+
+/** Only while the session is to come or going on, and for whoever has a part in it. */
+function beforeWhom(house: House, { packet, person, proved }: Visitor, tag: string): BeforeNotary | null {
+	const notary = notaryIn(packet.plan);
+	const commission = notary && notaryOfPlan(house.db, packet.plan);
+	if (!notary?.notary || !commission || !proved || !isOpen(packet) || !stillAt(packet).includes(notary.id)) return null;
+	if (person.id !== notary.id && !beforeNotary(packet.plan).some(({ id }) => id === person.id)) return null;
+	const { appointment, turn } = packet.session;
+	return {
+		name: commission.name,
+		jurisdiction: commission.jurisdiction,
+		when: appointment && momentIn(packet.zone, appointment.starts, tag),
+		minutes: appointment?.minutes ?? 0,
+		fee: commission.fees[notary.notary.act] ?? '',
+		may: person.id !== notary.id && (!isWatched(packet.plan) || turn === person.id)
+	};
 }
 
 /** `de` written as the person's own `de-CH` where that is known. */

@@ -25,6 +25,7 @@ import {
 	type Plan,
 	type PlanLock
 } from '../../core/packet';
+import type { ActKind } from '../../core/notary';
 import { isLocked, isPersonLocked, lockedChange } from '../../core/template';
 import type { FoundPlace, ShownRect } from '../../core/page';
 import { rightNow } from '../dates';
@@ -56,6 +57,18 @@ const BURST = 900;
 /** Units in which exact positions are written, in points. */
 export const UNITS = { mm: 72 / 25.4, pt: 1, in: 72 } as const;
 export type Unit = keyof typeof UNITS;
+
+/** A notary as the Bench has to know one. */
+export interface NotaryToChoose {
+	id: string;
+	name: string;
+	email: string;
+	jurisdiction: string;
+	/** why they can't act now; '' where they can */
+	fault: string;
+	hours: string;
+	fees: Partial<Record<ActKind, string>>;
+}
 
 /** What the inspector is about. */
 export type Chosen = { what: 'packet' } | { what: 'person'; id: string } | { what: 'fields'; ids: string[] };
@@ -127,7 +140,7 @@ export class Bench {
 
 	constructor(
 		draft: SavedDraft,
-		readonly office: { zone: string; sender: FieldContext['person']; folders?: string[] },
+		readonly office: { zone: string; sender: FieldContext['person']; folders?: string[]; notaries?: NotaryToChoose[] },
 		/** whether this is a template being made, and the plan whose locks hold where this was made from one */
 		private readonly made: {
 			asTemplate: boolean;

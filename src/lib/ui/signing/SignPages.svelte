@@ -18,6 +18,8 @@
 		paperUrl,
 		pictures,
 		zoom = 1,
+		only,
+		marked = [],
 		onchoose
 	}: {
 		papers: Paper[];
@@ -31,6 +33,10 @@
 		paperUrl: (paper: Paper) => string;
 		pictures: string;
 		zoom?: number;
+		/** the one page (from 0) of the first document that is shown */
+		only?: number;
+		/** places that show what belongs there, though nobody can press them here */
+		marked?: string[];
 		onchoose?: (field: Field) => void;
 	} = $props();
 
@@ -42,7 +48,9 @@
 <div bind:clientWidth={width} class="w-full">
 	{#each papers as paper (paper.id)}
 		{#if papers.length > 1}<h2 class="pb-2 text-[16px]">{paper.name}</h2>{/if}
-		{#each paper.pages as page, number (number)}
+		{#each paper.pages
+			.map((page, number) => ({ page, number }))
+			.filter((one) => only === undefined || one.number === only) as { page, number } (number)}
 			{@const scale = Math.min(1.21, (width - 2) / (page.rotate % 180 === 0 ? page.width : page.height)) * zoom}
 			<div data-seen="{paper.id} {number}" class="relative mb-4 w-fit {zoom <= 1 ? 'mx-auto' : ''}">
 				<PagePicture
@@ -57,11 +65,14 @@
 					{@const at = toShown(page, field.rect)}
 					{@const answer = now.answer(field)}
 					{@const mine = own.includes(field.id)}
+					{@const told = mine || marked.includes(field.id)}
 					<svelte:element
 						this={mine ? 'button' : 'div'}
 						class="absolute text-left {mine
 							? `cursor-pointer ${small(field) ? 'border' : 'border-b-2'} ${current.includes(field.id) ? 'border-[#14525c] outline-2 outline-[#14525c]' : answer ? 'border-[#4b7a36]' : 'border-[#14525c] bg-[#e8eeecB0]'}`
-							: ''}"
+							: told && !answer
+								? 'border-b-2 border-dashed border-[#14525c] bg-[#e8eeecB0]'
+								: ''}"
 						style="left:{at.left * scale}px;top:{at.top * scale}px;width:{at.width * scale}px;height:{at.height *
 							scale}px"
 						data-place={field.id}
@@ -69,7 +80,7 @@
 						onclick={mine ? () => onchoose?.(field) : undefined}
 						role={mine ? undefined : 'presentation'}
 					>
-						{#if answer || !mine || small(field)}<AnswerMark
+						{#if answer || !told || small(field) || kindOf(field.kind).filledBy === 'nobody'}<AnswerMark
 								{field}
 								{fields}
 								{answer}

@@ -25,6 +25,7 @@
 		wrong,
 		later = false,
 		asText = false,
+		room = null,
 		readingUrl,
 		onfinish,
 		onhand
@@ -44,6 +45,8 @@
 		later?: boolean;
 		/** the documents as text instead of pictures of pages */
 		asText?: boolean;
+		/** where it is finished instead: before the notary */
+		room?: string | null;
 		readingUrl: (paper: Paper) => string;
 		onfinish: () => void;
 		/** the device is handed to a guest */
@@ -160,9 +163,12 @@
 						>
 					</fieldset>
 				{/each}
-				<button class="button primary large w-full" disabled={busy || !signing.ready} onclick={onfinish}
-					>{busy ? words()('keep.moment') : words()(`finish.${duty}` as WordKey, { name })}</button
-				>
+				{#if room}<a class="button primary large w-full justify-center" href={room}>{words()('notary.go')}</a>
+				{:else}
+					<button class="button primary large w-full" disabled={busy || !signing.ready} onclick={onfinish}
+						>{busy ? words()('keep.moment') : words()(`finish.${duty}` as WordKey, { name })}</button
+					>
+				{/if}
 			{:else}
 				{@const onIt = signing.open.some((f) => f.id === signing.current)}
 				<button class="button primary large w-full" onclick={next}

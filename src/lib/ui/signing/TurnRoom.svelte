@@ -3,10 +3,10 @@
 	import type { ComponentProps } from 'svelte';
 	import { untrack } from 'svelte';
 	import type { Paper, SeenPart, WordingRequest } from '../../core/packet';
-	import { patient } from '../post';
+	import { handTo } from './handing';
 	import CorrectedPart from './CorrectedPart.svelte';
 	import Asking from './Asking.svelte';
-	import { sentenceOf, serverKeeper, type Keeper } from './keeper';
+	import { serverKeeper, type Keeper } from './keeper';
 	import { watchPages } from './seen';
 	import { Signing, type Turn } from './signing.svelte';
 	import TurnPage from './TurnPage.svelte';
@@ -36,6 +36,8 @@
 			/** what was corrected since they opened it, and they have not been shown yet */
 			corrected: SeenPart[];
 			zone: string;
+			/** the notary before whom it is done, and whether that may be now */
+			notary: { may: boolean } | null;
 		};
 		/** `/s/TOKEN` */
 		base: string;
@@ -100,19 +102,9 @@
 		await onrefresh();
 	}
 
-	/** The guest's own page opens here; the way back to the host's is kept in this tab. */
 	async function hand(guest: string) {
 		await signing.keep();
-		const response = await patient(`${base}/guest`, {
-			method: 'POST',
-			headers: { 'Content-Type': 'application/json' },
-			body: JSON.stringify({ guest })
-		}).catch(() => null);
-		const got = (await response?.json().catch(() => ({}))) as
-			{ token?: string; code?: string; say?: string } | undefined;
-		if (!got?.token) return void (wrong = got ? sentenceOf(got, words()) : words()('error.offline'));
-		sessionStorage.setItem('pellum-host', base);
-		location.assign(`/s/${got.token}`);
+		wrong = (await handTo(base, guest, base, words())) ?? '';
 	}
 
 	/** Words that were last marked in the text go along when another wording is asked for: the press that asks unmarks them. */
@@ -157,6 +149,7 @@
 		wrong={asking ? '' : wrong}
 		{later}
 		{asText}
+		room={view.notary && !view.notary.may ? `${base}/room` : null}
 		onfinish={finish}
 		onhand={hand}
 	/>

@@ -1,8 +1,10 @@
 import { error, redirect } from '@sveltejs/kit';
+import { commissionFault, hoursInWords } from '$lib/core/notary';
 import { house } from '$lib/server';
 import { foldersFor } from '$lib/server/folders';
 import { holidayList } from '$lib/server/holidays';
 import { correctingOf, leaveCorrection } from '$lib/server/packets/correcting';
+import { notariesToChoose } from '$lib/server/notary';
 import { dropDraft, readDraft } from '$lib/server/packets/drafts';
 import { looksOf, strippedOf } from '$lib/server/papers';
 import { organisation } from '$lib/server/settings';
@@ -11,6 +13,20 @@ import { accountIn, orError } from '$lib/server/web';
 
 // A working place that lives in the browser: rendering it on the server first only makes its opening slower.
 export const ssr = false;
+
+/** Notaries for the duty that needs one, each with why they can't act now. */
+function choosable() {
+	const now = house().now().toISOString();
+	return notariesToChoose(house().db).map((one) => ({
+		id: one.id,
+		name: one.name,
+		email: one.email,
+		jurisdiction: one.jurisdiction,
+		fault: commissionFault(one, now)?.say ?? '',
+		hours: hoursInWords(one),
+		fees: one.fees
+	}));
+}
 
 export const load = ({ params, locals }) => {
 	const draft = readDraft(house(), params.id);
@@ -29,6 +45,7 @@ export const load = ({ params, locals }) => {
 		sender: { name, email },
 		organisation: organisation(house().db),
 		folders: foldersFor(house(), account),
+		notaries: choosable(),
 		holidays: holidayList(house()).map((one) => one.day)
 	};
 };

@@ -40,6 +40,7 @@
 		untrack(() => ({
 			zone: data.organisation.zone,
 			folders: data.folders,
+			notaries: data.notaries,
 			sender: { name: data.sender.name, email: data.sender.email, organisation: data.organisation.name }
 		})),
 		untrack(() => ({

@@ -126,6 +126,12 @@
 		onask={(what) => room?.ask(what)}
 	/>
 
+	{#if view.notary && (view.state === 'finished' || (view.state === 'turn' && view.consented))}
+		{#await import('$lib/ui/signing/BeforeNotary.svelte') then { default: BeforeNotary }}<BeforeNotary
+				notary={view.notary}
+				{base}
+			/>{/await}
+	{/if}
 	{#if view.state === 'code'}
 		<CodeView {base} by={view.by} to={view.to} minutes={view.minutes} onright={refresh} />
 	{:else if view.state === 'identity'}

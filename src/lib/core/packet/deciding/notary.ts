@@ -173,7 +173,7 @@ export function giveTurn(state: SentPacket, { person, who }: Of<'giveTurn'>, now
 /** What somebody has to have gone through before they sign in front of the notary. */
 function before(out: Out, notary: PlanPerson, who: string): Refusal | null {
 	const name = personIn(out.plan, who)?.name ?? '';
-	if (!(who in out.session.confirmed)) return refuse('not-confirmed', `Confirm first that it is ${name}.`);
+	if (!(who in out.session.confirmed)) return refuse('confirm-first', `Confirm first that it is ${name}.`);
 	return stepsOf(notary.notary!.act).includes('sworn') && !out.session.sworn.includes(who)
 		? refuse('not-sworn', `${name} has not taken the oath yet.`)
 		: null;
@@ -208,7 +208,7 @@ export function drawAct(state: SentPacket, command: Of<'drawAct'>, now: string):
 		const open = comers(out).find(({ id }) => !isDone(out, id));
 		if (open) return refuse('not-all-signed', `${open.name} has not signed yet.`);
 		const unknown = comers(out).find(({ id }) => !(id in out.session.confirmed));
-		if (unknown) return refuse('not-confirmed', `Confirm first that it is ${unknown.name}.`);
+		if (unknown) return refuse('confirm-first', `Confirm first that it is ${unknown.name}.`);
 		if (command.text.trim() === '') return refuse('text-missing', 'The act has no text yet.', 'text');
 		const { person, plan, fields, text, added } = command;
 		if (added && out.plan.papers.find(({ id }) => id === added.paper)?.digest !== added.was)

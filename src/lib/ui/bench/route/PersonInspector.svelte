@@ -13,6 +13,7 @@
 	import { changePerson, removePerson, type Change } from '../../../core/plan';
 	import { LetterPart } from '../sending';
 	import LocksPart from '../LocksPart.svelte';
+	import NotaryPart from './NotaryPart.svelte';
 	import ReachPart from './ReachPart.svelte';
 	import StopPart from './StopPart.svelte';
 
@@ -110,11 +111,13 @@
 		disabled={bench.isPersonLocked(person.id, 'duty')}
 		value={person.duty}
 		options={DUTIES.map((d) => [d, d])}
-		onchoose={(duty) => set('duty', { duty: duty as Duty }, false)}
+		onchoose={(duty) =>
+			set('duty', { duty: duty as Duty, ...(person.notary && duty !== 'notarises' && { notary: undefined }) }, false)}
 	/>
+	{#if person.duty === 'notarises'}<NotaryPart {bench} {person} {set} />{/if}
 	<StopPart {bench} {person} />
 	<ReachPart {bench} {person} {set} />
-	{#if acts(person.duty)}
+	{#if acts(person.duty) && person.duty !== 'notarises'}
 		<CheckPart {bench} {person} {set} />
 		<Switch
 			label="May sign on paper"

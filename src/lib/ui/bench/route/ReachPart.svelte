@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Choice from '../../parts/Choice.svelte';
 	import { DELIVERIES, isPhone, isTexted, LOCALES, type DeliveryWay, type PlanPerson } from '../../../core/packet';
+	import { mayHost } from '../../../core/route';
 	import { roleName } from '../../../core/template';
 	import { LANGUAGES } from '../../../words/words';
 	import type { Bench } from '../bench.svelte';
@@ -14,10 +15,10 @@
 		'mail and text': 'by mail and text message',
 		text: 'by text message only',
 		link: 'I hand on the link myself',
-		'in person': 'in front of a host'
+		'in person': 'in front of a host, or on the notary’s device'
 	};
 	const names = new Intl.DisplayNames('en-GB', { type: 'language' });
-	const hosts = $derived(bench.plan.people.filter((p) => p.duty === 'hosts' && p.id !== person.id));
+	const hosts = $derived(bench.plan.people.filter((p) => mayHost(p) && p.id !== person.id));
 	const phone = $derived(person.phone ?? '');
 	const spoken = (locale: string) => (LANGUAGES as readonly string[]).includes(locale.split('-')[0]!);
 </script>
@@ -26,9 +27,9 @@
 	label="Hears of it"
 	id="person-deliver"
 	value={person.deliver ?? 'mail'}
-	options={DELIVERIES.filter(
-		(way) => way !== 'in person' || (person.duty !== 'hosts' && person.duty !== 'gets a copy')
-	).map((way) => [way, WAY_NAMES[way]])}
+	options={DELIVERIES.filter((way) => way !== 'in person' || (!mayHost(person) && person.duty !== 'gets a copy')).map(
+		(way) => [way, WAY_NAMES[way]]
+	)}
 	onchoose={(chosen) => {
 		const way = chosen as DeliveryWay;
 		set(

@@ -18,6 +18,7 @@ import {
 import { packetView } from '$lib/server/packets/packet-view';
 import { formIn } from '$lib/server/forms';
 import { judgeHeld } from '$lib/server/identity';
+import { appoint } from '$lib/server/notary';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ params, locals }) => {
@@ -89,6 +90,14 @@ export const actions = {
 	deadline: async ({ params, request, locals }) => {
 		const day = (await formIn(request)).text('day');
 		return result(moveDeadline(house(), accountIn(locals), params.id, day), 'deadline', { day });
+	},
+	appoint: async ({ params, request, locals }) => {
+		const form = await formIn(request);
+		const [starts, minutes] = [form.text('starts', 40), form.text('minutes', 3)];
+		return result(appoint(house(), accountIn(locals), params.id, starts, Number(minutes) || 30), 'appoint', {
+			starts,
+			minutes
+		});
 	},
 	folder: async ({ params, request, locals }) => {
 		const folder = (await formIn(request)).text('folder', 80);

@@ -12,6 +12,7 @@
 	import PacketHead from '$lib/ui/packet/PacketHead.svelte';
 	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
 	import RecordOf from '$lib/ui/packet/RecordOf.svelte';
+	import Session from '$lib/ui/packet/Session.svelte';
 	import SmallForm from '$lib/ui/packet/SmallForm.svelte';
 	import StillToCome from '$lib/ui/packet/StillToCome.svelte';
 	import Wordings from '$lib/ui/packet/Wordings.svelte';
@@ -129,6 +130,13 @@
 					</div>
 				{:else}<Held person={held.id} name={held.name} {answered} />{/if}
 			{/if}
+			{#if packet.session}<Session
+					session={packet.session}
+					{mayAct}
+					zone={packet.zone}
+					now={data.now}
+					{answered}
+				/>{/if}
 			<OnPaper {packet} />
 			{#if packet.wordings.length > 0}
 				<Wordings

@@ -1,0 +1,21 @@
+export { journalAsCsv, journalAsPdf, journalFaults, journalOf } from './journal';
+export {
+	commissionFaultOf,
+	drawSeal,
+	endNotary,
+	keepNotary,
+	letPlay,
+	notaries,
+	notariesToChoose,
+	notaryById,
+	notaryOfPlan,
+	setSeal,
+	standInNotaries,
+	type Notary
+} from './notaries';
+export { appointmentFile } from './calendar';
+export { playNotary } from './playing';
+export { roomView } from './room';
+export { appoint, doInRoom, type RoomDeed } from './session';
+export { roomBorder } from './border';
+export { sessionsOf } from './sessions';

@@ -1,0 +1,60 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import OneOf from '../parts/OneOf.svelte';
+	import type { Room } from './room.svelte';
+
+	/** The act's text and its place: on a page of its own, or where the notary has pressed. */
+	let {
+		room,
+		pointed = $bindable()
+	}: { room: Room; pointed: { paper: string; page: number; x: number; y: number } | null } = $props();
+
+	const view = $derived(room.view);
+	let text = $state(untrack(() => room.view.toDraw));
+	let where = $state<'own' | 'here'>('own');
+	/** how large it is where it stands on a page, in points; its upper left corner was pressed */
+	const SIZE = { width: 420, height: 110 };
+
+	const draw = () =>
+		room.deed({
+			do: 'draw',
+			text,
+			place:
+				where === 'here' && pointed
+					? {
+							paper: pointed.paper,
+							page: pointed.page,
+							rect: { x: pointed.x, y: Math.max(0, pointed.y - SIZE.height), ...SIZE }
+						}
+					: null
+		});
+</script>
+
+<section class="border-t border-hairline pt-3">
+	<label
+		>The act <span class="text-quiet">what it says, above your name and commission</span><textarea
+			class="input mt-1 h-40"
+			maxlength="4000"
+			bind:value={text}></textarea></label
+	>
+	<div class="py-2">
+		<OneOf
+			label="Where it stands"
+			bind:value={where}
+			options={[
+				['own', 'on a page of its own, at the end'],
+				['here', 'where I press the page']
+			]}
+		/>
+	</div>
+	{#if where === 'here'}<p class="pb-2 text-[14px]">
+			{pointed
+				? `Page ${pointed.page + 1}, its upper left corner where you pressed.`
+				: 'Press the page where it begins.'}
+		</p>{/if}
+	<button
+		class="button {view.drawn ? '' : 'primary'}"
+		disabled={room.busy || (where === 'here' && !pointed)}
+		onclick={draw}>{view.drawn ? 'Draw it up anew' : 'Draw it up, and show it'}</button
+	>
+</section>
