@@ -327,3 +327,19 @@ export async function hallHireFromPage(): Promise<Letter> {
 	t.signatures([{ key: 'orchestra', label: 'For the orchestra' }]);
 	return t.done();
 }
+
+/** What somebody declares before a notary. */
+export async function declaration(what: string, when: string): Promise<Letter> {
+	const t = await Typesetter.begin('Statutory declaration');
+	t.title('Statutory declaration');
+	t.paragraph(
+		`I, whose name stands below, solemnly declare that ${what}, lent to me by the Brindlevale Touring Orchestra, has been missing since ${when}, that I have looked for it wherever it could be, and that I have told the police and the hall.`
+	);
+	t.paragraph(
+		'I have not sold it, lent it or given it away, and nobody has it with my knowledge. Should it be found, it belongs to the Orchestra, and I bring it back.'
+	);
+	t.blank('Where it was last seen', 'declarant.where', 280, 24);
+	t.paragraph('I make this declaration believing it to be true.');
+	t.signatures([{ key: 'declarant', label: 'The one who declares' }]);
+	return t.done();
+}

@@ -23,6 +23,8 @@ import { expenseClaim } from './forms/tuned';
 import { DEMO_CASES, happensAsCase, makeIntakes } from './intakes';
 import { PASSWORD } from './password';
 import { planOf, type Role } from './plans';
+import { declared } from './notary/declared';
+import { makeNotaries } from './notary/people';
 import { CARD_WANTED, specials } from './special';
 import { csv, stewards } from './stewards';
 import { engagementInWord } from './word';
@@ -222,11 +224,13 @@ export async function makeDemo(house: House, cases: Case[] = CASES): Promise<{ p
 	setRefusedAddresses(house, ['m.lindqvst@post.example']);
 	const runner = new JobRunner(house);
 	const templates = cases === CASES ? await makeTemplates(house, odile) : null;
+	if (templates) await makeNotaries(house, odile);
 	if (templates) closeClaims(house, odile, tamsin, ruben);
 	const queue = cases.flatMap((one, n) =>
 		happenings(house, runner, n % 5 === 3 ? tamsin : odile, one, n, templates?.[one.kind] ?? null)
 	);
-	if (cases === CASES) queue.push(...specials(house, odile), ...casesFromPages(house, odile));
+	if (cases === CASES)
+		queue.push(...specials(house, odile), ...declared(house, odile), ...casesFromPages(house, odile));
 	// everything of the year in the order of time, so that the log of events stands in it too
 	for (const { day, run } of queue.sort((a, b) => a.day - b.day)) {
 		at(day);

@@ -25,6 +25,9 @@ export function clock(at: string, zone: string, language = 'en'): string {
 	return datesIn(language === 'en' ? 'en-GB' : language, { timeStyle: 'short', timeZone: zone }).format(new Date(at));
 }
 
+/** When people meet, such as `tomorrow, 10:00`. */
+export const meeting = (at: string, zone: string, now: string): string => `${day(at, zone, now)}, ${clock(at, zone)}`;
+
 /** This moment by the browser's own clock, ISO 8601 in UTC. */
 export function rightNow(): string {
 	return new Date().toISOString();

@@ -91,6 +91,20 @@ export function momentIn(zone: string, at: string, locale = 'en-GB'): string {
 	}).format(new Date(at));
 }
 
+/** When people meet: day of the week, day, time and zone, such as Monday 30 November 2026 at 10:00 GMT. */
+export function meetingIn(zone: string, at: string, locale = 'en-GB'): string {
+	return datesIn(locale, {
+		weekday: 'long',
+		day: 'numeric',
+		month: 'long',
+		year: 'numeric',
+		hour: '2-digit',
+		minute: '2-digit',
+		timeZoneName: 'short',
+		timeZone: zone
+	}).format(new Date(at));
+}
+
 /** The calendar day of a moment in a zone, ISO 8601 (`2026-12-02`). */
 export function isoDay(zone: string, at: string): string {
 	return datesIn('sv-SE', { timeZone: zone }).format(new Date(at));

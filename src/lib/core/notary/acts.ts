@@ -72,7 +72,8 @@ export interface ActFacts {
 
 /** The act's text as the notary may put it, to be changed before it is placed: venue, day, who, how they were known, the commission. */
 export function actText(facts: ActFacts): string {
-	return `${body(facts)}\n${facts.notary.name}, notary, ${facts.notary.jurisdiction}. Commission ${facts.notary.number}, ends ${facts.notary.until}.`;
+	const name = facts.act[0]!.toUpperCase() + facts.act.slice(1);
+	return `${name}\n\n${body(facts)}\n\n${facts.notary.name}, notary, ${facts.notary.jurisdiction}. Commission ${facts.notary.number}, ends ${facts.notary.until}.`;
 }
 
 function body({ act, people, venue, day, title, pages }: ActFacts): string {

@@ -59,6 +59,8 @@ export interface RoomPerson {
 	/** on the notary's device */
 	guest: boolean;
 	stage: Stage;
+	/** how they have shown who they are, for the notary alone; '' where they have shown nothing */
+	known: string;
 	/** how the notary knows them; '' until they are confirmed */
 	confirmed: string;
 	sworn: boolean;

@@ -168,11 +168,12 @@ function stageOf(packet: SentPacket, id: string): Stage {
 	return shown.includes('document') ? 'identity shown' : 'invited';
 }
 
-/** The act, as a field of text and, where there is one, the notary's seal beside it. Points; `rect` holds both. */
+/** The act, as a field of text and, where there is one, the notary's seal beside it. Points; `rect` holds both, `size` is the text's. */
 export function actFields(
 	place: { paper: string; page: number; rect: Field['rect'] },
 	text: string,
-	seal: string | null
+	seal: string | null,
+	size: number
 ): Field[] {
 	const { paper, page, rect } = place;
 	const side = seal ? Math.min(rect.height, rect.width / 4) : 0;
@@ -184,7 +185,7 @@ export function actFields(
 			kind: 'note',
 			label: 'Notarial act',
 			rect: { ...rect, width: rect.width - (side ? side + 10 : 0) },
-			fontSize: 9,
+			fontSize: size,
 			settings: { text }
 		},
 		...(seal

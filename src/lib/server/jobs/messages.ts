@@ -1,4 +1,4 @@
-import { dayIn, momentIn } from '../../core/calendar';
+import { dayIn, meetingIn } from '../../core/calendar';
 import {
 	addressOf,
 	anybodyIn,
@@ -248,7 +248,7 @@ function appointmentFor(house: House, packet: SentPacket, tag: string): MailFact
 	const notary = notaryOfPlan(house.db, packet.plan);
 	const asked = notaryIn(packet.plan)?.notary;
 	return {
-		when: appointment ? momentIn(packet.zone, appointment.starts, tag) : '',
+		when: appointment ? meetingIn(packet.zone, appointment.starts, tag) : '',
 		minutes: appointment?.minutes ?? 0,
 		notary: notary?.name ?? '',
 		fee: (asked && notary?.fees[asked.act]) ?? ''

@@ -20,6 +20,7 @@ import { checkLetters } from '../packets/marks';
 import { keepTaken } from '../papers';
 import type { Visitor } from '../signing/visit';
 import { notaryOfPlan } from './notaries';
+import { showPage } from './talk';
 
 /** The act: its text with the notary's seal, on a page that has room for it or on one of its own at the end. */
 
@@ -37,7 +38,7 @@ export function proposedText(house: House, packet: SentPacket): string {
 		people: beforeNotary(plan)
 			.filter(({ id }) => packet.people[id]?.is === 'done')
 			.map(({ id, name }) => ({ name, how: session.confirmed[id] ?? '' })),
-		notary,
+		notary: { ...notary, until: dayIn(packet.zone, `${notary.until}T12:00:00Z`, localeOf(plan)) },
 		venue: notary.venue,
 		day: dayIn(packet.zone, house.now().toISOString(), localeOf(plan)),
 		title: plan.title,
@@ -68,7 +69,8 @@ export async function drawUp(
 		const paper = now.plan.papers.find((one) => one.id === where.paper);
 		const pages = (paper?.pages.length ?? 0) + (page?.added ? 1 : 0);
 		if (!paper || where.page >= pages) return refuse('no-page', 'That page is not part of this.');
-		const fields = actFields(where, text.trim(), seal);
+		const fields = actFields(where, text.trim(), seal, place ? 9 : 11);
+		showPage(house, packet.packet, where);
 		return act(
 			house,
 			packet.packet,

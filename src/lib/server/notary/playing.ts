@@ -5,6 +5,7 @@ import { beforeNotary, notaryIn } from '../../core/route';
 import type { House } from '../house';
 import { packetState } from '../packets/act';
 import { openAndConsent, type Visitor } from '../signing';
+import { knownBy } from './known';
 import { notaryOfPlan } from './notaries';
 import { doInRoom, isSessionTime, textToDraw, type RoomDeed } from './session';
 
@@ -31,7 +32,7 @@ export function nextDeed(house: House, packet: SentPacket): RoomDeed | 'open' | 
 		return {
 			do: 'confirm',
 			who: unknown.id,
-			how: unknown.identity ? 'showed an identity document' : 'known to the notary'
+			how: knownBy(house, packet.packet, unknown.id) || 'known to the notary'
 		};
 	const { oath } = ACTS[notary.notary.act];
 	const ready = there.find(

@@ -1,4 +1,4 @@
-import { momentIn } from '../../core/calendar';
+import { meetingIn } from '../../core/calendar';
 import { hoursInWords, OATH, stepsOf } from '../../core/notary';
 import {
 	EVERYBODY,
@@ -12,13 +12,15 @@ import {
 import { refuse, type Refusal } from '../../core/refusal';
 import { beforeNotary, notaryIn } from '../../core/route';
 import type { House } from '../house';
+import { languageTag } from '../signing/view';
 import { unproved, type Visitor } from '../signing/visit';
 import { hear, pageShown, wordsOfRoom } from './talk';
+import { knownBy } from './known';
 import { notaryOfPlan } from './notaries';
 import { isSessionTime, textToDraw } from './session';
 
 /** Refuses `no-session` to whoever has no part in one. Whoever asks is heard of. */
-export function roomView(house: House, visitor: Visitor, language = 'en-GB'): RoomView | Refusal {
+export function roomView(house: House, visitor: Visitor, language = 'en'): RoomView | Refusal {
 	const no = unproved(visitor);
 	if (no) return no;
 	const { person } = visitor;
@@ -52,13 +54,19 @@ export function roomView(house: House, visitor: Visitor, language = 'en-GB'): Ro
 		steps,
 		fee: session.begun?.fee ?? commission.fees[act] ?? '',
 		oath: steps.includes('sworn') ? OATH : null,
-		appointment: appointment && { ...appointment, when: momentIn(packet.zone, appointment.starts, language) },
+		appointment: appointment && {
+			...appointment,
+			when: meetingIn(packet.zone, appointment.starts, languageTag(language, person))
+		},
 		is: isSessionTime(packet) ? 'open' : packet.people[notary.id]?.is === 'waiting' ? 'not yet' : 'over',
 		running: session.running,
 		begun: session.begun !== null,
 		present: session.present.includes(person.id),
 		turn: session.turn,
-		people: stagesOf(packet).map((one) => roomPerson(packet, one)),
+		people: stagesOf(packet).map((one) => ({
+			...roomPerson(packet, one),
+			known: mine ? knownBy(house, packet.packet, one.person) : ''
+		})),
 		drawn: session.drawn?.text ?? null,
 		toDraw: mine ? textToDraw(house, packet) : '',
 		papers: plan.papers,
@@ -82,7 +90,10 @@ export function roomView(house: House, visitor: Visitor, language = 'en-GB'): Ro
 	};
 }
 
-function roomPerson(packet: SentPacket, { person: id, stage, doubt }: ReturnType<typeof stagesOf>[number]): RoomPerson {
+function roomPerson(
+	packet: SentPacket,
+	{ person: id, stage, doubt }: ReturnType<typeof stagesOf>[number]
+): Omit<RoomPerson, 'known'> {
 	const { plan, session } = packet;
 	const person = plan.people.find((one) => one.id === id)!;
 	const guest = person.deliver === 'in person' && person.hostedBy === notaryIn(plan)?.id;

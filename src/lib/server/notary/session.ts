@@ -24,7 +24,7 @@ import { unproved, type Visitor } from '../signing/visit';
 import { drawUp, proposedText, withPlaces, type ActPlace } from './drawing';
 import { enterInJournal } from './journal';
 import { notaryOfPlan } from './notaries';
-import { say, showPage } from './talk';
+import { heardOf, say, showPage } from './talk';
 
 /** What people do in a room before a notary, and what the office sets for it. */
 
@@ -50,9 +50,10 @@ export async function doInRoom(
 	const no = unproved(visitor);
 	if (no) return no;
 	const { packet, person } = visitor;
-	const run = (command: Command) => act(house, packet.packet, { kind: 'person', person: person.id }, command, {});
+	const run = (command: Command) => act(house, packet.packet, { kind: 'person', person: person.id }, command);
 	switch (deed.do) {
 		case 'enter':
+			heardOf(house, packet.packet, person.id);
 			return run({ do: 'enterRoom', person: person.id, from });
 		case 'leave':
 			return run({ do: 'leaveRoom', person: person.id, how: 'left' });
@@ -84,7 +85,7 @@ export async function doInRoom(
 		case 'doubt':
 			return run({ do: 'doubtResult', person: person.id, why: deed.why, from });
 		case 'refuse':
-			return presidingOr(visitor) ?? refuseAct(house, visitor, deed.why, from);
+			return presidingOr(visitor) ?? decline(house, visitor, deed.why, from);
 		case 'finish':
 			return presidingOr(visitor) ?? finishAct(house, visitor, from);
 	}
@@ -185,15 +186,6 @@ function openAgain(house: House, { packet, person }: Visitor, { who, why }: { wh
 					.run(packet.packet, who, JSON.stringify(Object.fromEntries(theirs)), house.now().toISOString())
 		}
 	);
-}
-
-/** The notary ends it: in the journal with the reason. */
-function refuseAct(house: House, visitor: Visitor, why: string, from: From): SentPacket | Refusal {
-	return inTransaction(house.db, () => {
-		const done = decline(house, visitor, why, from);
-		if (!isRefusal(done)) enterInJournal(house, done, why.trim());
-		return done;
-	});
 }
 
 /** The act is done: what the notary signs with is their own certificate, once the packet is sealed. */

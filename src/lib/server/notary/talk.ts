@@ -1,7 +1,9 @@
 import type { SentPacket } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
+import { notaryIn } from '../../core/route';
 import type { House } from '../house';
 import { act, packetState } from '../packets/act';
+import { notaryOfPlan } from './notaries';
 
 /** What goes on in a room besides what the record holds: words, the page that all look at, and who is still heard of. */
 
@@ -64,21 +66,28 @@ export function pageShown(house: House, { packet, plan }: SentPacket): PageShown
 	return kept && paper && kept.page < paper.pages.length ? kept : { paper: plan.papers[0]!.id, page: 0 };
 }
 
-/** Somebody's page has asked for news; whoever's has not for a while has gone. */
+/** Something was heard of somebody in the room. */
+export function heardOf(house: House, packet: string, person: string): void {
+	house.db
+		.prepare(
+			'INSERT INTO room_seen (packet, person, at) VALUES (?, ?, ?) ON CONFLICT (packet, person) DO UPDATE SET at = excluded.at'
+		)
+		.run(packet, person, house.now().toISOString());
+}
+
+/** Somebody's page has asked for news; whoever's has not for a while has gone. A notary whom the stand-in plays has no page. */
 export function hear(house: House, packet: SentPacket, person: string): SentPacket {
 	const { db } = house;
 	const now = house.now();
-	if (packet.session.present.includes(person))
-		db.prepare(
-			'INSERT INTO room_seen (packet, person, at) VALUES (?, ?, ?) ON CONFLICT (packet, person) DO UPDATE SET at = excluded.at'
-		).run(packet.packet, person, now.toISOString());
+	if (packet.session.present.includes(person)) heardOf(house, packet.packet, person);
+	const played = notaryOfPlan(db, packet.plan)?.plays ? notaryIn(packet.plan)?.id : undefined;
 	const before = new Date(now.getTime() - LOST).toISOString();
 	const lost = packet.session.present.filter((id) => {
 		const at = db
 			.prepare<[string, string], string>('SELECT at FROM room_seen WHERE packet = ? AND person = ?')
 			.pluck()
 			.get(packet.packet, id);
-		return id !== person && (at === undefined || at < before);
+		return id !== person && id !== played && (at === undefined || at < before);
 	});
 	for (const id of lost) act(house, packet.packet, { kind: 'pellum' }, { do: 'leaveRoom', person: id, how: 'lost' });
 	const after = lost.length > 0 ? packetState(db, packet.packet) : packet;

@@ -7,6 +7,7 @@ import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId, sha256Text } from '../ids';
 import { act } from '../packets/act';
+import { enterInJournal } from '../notary/journal';
 import { newLink, revokeLinks } from '../packets/links';
 import { checkLetters, checkPrintable } from '../packets/marks';
 import { veilNames } from '../packets/private-words';
@@ -75,12 +76,18 @@ function unprintableName(names: Names): Refusal | null {
 export function decline(house: House, visitor: Visitor, reason: string, from: From): SentPacket | Refusal {
 	return (
 		unproved(visitor) ??
-		act(house, visitor.packet.packet, asPerson(visitor), {
-			do: 'decline',
-			person: visitor.person.id,
-			reason: reason.trim(),
-			from
-		})
+		act(
+			house,
+			visitor.packet.packet,
+			asPerson(visitor),
+			{ do: 'decline', person: visitor.person.id, reason: reason.trim(), from },
+			{
+				also: (ended) => {
+					// what a notary won't do stands in their journal
+					if (visitor.person.duty === 'notarises') enterInJournal(house, ended, reason.trim());
+				}
+			}
+		)
 	);
 }
 

@@ -1,4 +1,4 @@
-import { dayIn, isOver, momentIn } from '../../core/calendar';
+import { dayIn, isOver, meetingIn } from '../../core/calendar';
 import { isFile, prefilled, type Answers, type FileAnswer } from '../../core/field';
 import {
 	addressOf,
@@ -163,7 +163,7 @@ function beforeWhom(house: House, { packet, person, proved }: Visitor, tag: stri
 	return {
 		name: commission.name,
 		jurisdiction: commission.jurisdiction,
-		when: appointment && momentIn(packet.zone, appointment.starts, tag),
+		when: appointment && meetingIn(packet.zone, appointment.starts, tag),
 		minutes: appointment?.minutes ?? 0,
 		fee: commission.fees[notary.notary.act] ?? '',
 		may: person.id !== notary.id && (!isWatched(packet.plan) || turn === person.id)
@@ -171,7 +171,7 @@ function beforeWhom(house: House, { packet, person, proved }: Visitor, tag: stri
 }
 
 /** `de` written as the person's own `de-CH` where that is known. */
-function languageTag(language: string, person: PlanPerson): string {
+export function languageTag(language: string, person: PlanPerson): string {
 	return person.locale?.startsWith(language) ? person.locale : language === 'en' ? 'en-GB' : language;
 }
 

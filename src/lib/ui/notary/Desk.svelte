@@ -27,7 +27,7 @@
 	}
 </script>
 
-<h2 class="text-[16px]">
+<h2 class="text-[16px] first-letter:uppercase">
 	{view.act}
 	<span class="text-[14px] font-normal text-quiet">commission {view.notary.number}, until {view.notary.until}</span>
 </h2>

@@ -38,7 +38,7 @@
 		<div class="flex flex-wrap gap-3 pt-2">
 			<label
 				>from<input
-					class="input mt-1 w-28!"
+					class="input mt-1 block w-28!"
 					name="opens"
 					pattern="[0-2][0-9]:[0-5][0-9]"
 					required
@@ -47,7 +47,7 @@
 			>
 			<label
 				>to<input
-					class="input mt-1 w-28!"
+					class="input mt-1 block w-28!"
 					name="closes"
 					pattern="[0-2][0-9]:[0-5][0-9]"
 					required
@@ -71,7 +71,7 @@
 			{#each ACT_KINDS as kind (kind)}
 				<label
 					>{kind} <span class="text-quiet">{ACTS[kind].about}</span><input
-						class="input mt-1 w-40!"
+						class="input mt-1 block w-40!"
 						name="fee {kind}"
 						maxlength="40"
 						value={given?.fees[kind] ?? ''}

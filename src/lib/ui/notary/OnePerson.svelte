@@ -19,11 +19,16 @@
 
 	const words = useWords();
 	const view = $derived(room.view);
-	let how = $state('');
+	let how = $derived(person.known);
 	let doing = $state<'place' | 'again' | null>(null);
 	let kind = $state<PlacedKind>('signature');
 	let why = $state('');
-	const HOW = ['showed an identity document', 'known to me personally', 'known by two witnesses'];
+	const HOW = $derived([
+		...(person.known ? [person.known] : []),
+		'showed me an identity document',
+		'known to me personally',
+		'known by two witnesses'
+	]);
 	const KINDS: Record<PlacedKind, string> = {
 		signature: 'a signature',
 		initials: 'initials',
@@ -68,6 +73,7 @@
 	{#if person.there && !person.confirmed}
 		{#if person.toShow}<p class="text-[14px]">Has not shown yet who they are.</p>
 		{:else}
+			{#if person.known}<p class="text-[14px]">Showed who they are {person.known}.</p>{/if}
 			<Choice
 				label="How you know that it is {person.name}"
 				value={how}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { live } from '../../core/field';
+	import { kindOf, live } from '../../core/field';
 	import { isoDay } from '../../core/calendar';
 	import { fromShown } from '../../core/page';
 	import SignPages from '../signing/SignPages.svelte';
@@ -43,12 +43,18 @@
 		pointed = { paper: paper.id, page: view.page.page, x: Math.round(rect.x), y: Math.round(rect.y) };
 	}
 	const waiting = $derived(
-		view.fields.filter((field) => view.answers[field.id] === undefined).map((field) => field.id)
+		view.fields
+			.filter((field) => view.answers[field.id] === undefined && kindOf(field.kind).filledBy !== 'nobody')
+			.map((field) => field.id)
 	);
 </script>
 
-<main id="main" class="flex flex-col lg:h-[calc(100dvh-73px)] lg:min-h-0 lg:flex-row">
-	<section class="min-w-0 flex-1 bg-desk px-2 py-4 sm:px-8 lg:overflow-y-auto" aria-label={paper.name} dir="ltr">
+<main id="main" class="grid grid-cols-1 lg:h-[calc(100dvh-73px)] lg:grid-cols-[1fr_400px] lg:overflow-hidden">
+	<section
+		class="order-2 min-w-0 bg-desk px-2 py-4 sm:px-8 lg:order-1 lg:overflow-y-auto"
+		aria-label={paper.name}
+		dir="ltr"
+	>
 		<p class="flex flex-wrap items-center gap-3 pb-3 text-[15px]" dir={words().direction}>
 			{#if view.me.notary}
 				<button class="button" disabled={at <= 0 || room.busy} onclick={() => turn(-1)}>Page before</button>
@@ -72,22 +78,27 @@
 			/>
 		</div>
 	</section>
-	<section
-		class="flex flex-col border-hairline bg-sheet lg:w-[400px] lg:overflow-y-auto lg:border-s"
-		aria-label={words()('notary.title')}
-	>
-		<div class="border-b border-hairline px-5 py-4" aria-live="polite">
+	<div class="contents lg:order-2 lg:block lg:overflow-y-auto lg:border-s lg:border-hairline lg:bg-sheet">
+		<section
+			class="order-1 max-h-[70dvh] overflow-y-auto border-b border-hairline bg-sheet px-5 py-4 lg:max-h-none"
+			aria-label={words()('notary.title')}
+			aria-live="polite"
+		>
 			{#if view.me.notary}<Desk {room} bind:pointed />{:else}<Asked {room} {back} />{/if}
 			<p class="wrong pt-2 empty:hidden" role="alert">{room.wrong}</p>
-		</div>
-		<People {view} />
-		<Talk {room} />
-		<Yourself />
-		<p class="flex flex-wrap gap-2 px-5 py-4">
-			<a class="button large" href={back}>{words()('room.back')}</a>
-			{#if view.present}<button class="button large" onclick={() => room.deed({ do: 'leave' })}
-					>{words()('room.leave')}</button
-				>{/if}
-		</p>
-	</section>
+		</section>
+		<section class="order-3 bg-sheet" aria-label={words()('room.people')}>
+			<People {view} />
+			{#if view.is !== 'over'}
+				<Talk {room} />
+				<Yourself />
+			{/if}
+			<p class="flex flex-wrap gap-2 px-5 py-4">
+				<a class="button large" href={back}>{words()('room.back')}</a>
+				{#if view.present}<button class="button large" onclick={() => room.deed({ do: 'leave' })}
+						>{words()('room.leave')}</button
+					>{/if}
+			</p>
+		</section>
+	</div>
 </main>

@@ -22,7 +22,9 @@ export class Room {
 
 	/** Asks for news until it is called off. */
 	follow(): () => void {
-		const timer = setInterval(() => void this.refresh(), EVERY);
+		const timer = setInterval(() => {
+			if (this.view.is !== 'over') void this.refresh();
+		}, EVERY);
 		return () => clearInterval(timer);
 	}
 

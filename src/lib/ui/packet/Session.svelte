@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { PacketView } from '../../core/packet';
-	import { moment } from '../dates';
+	import { meeting } from '../dates';
 	import { STAGE } from '../notary/says';
 	import Choice from '../parts/Choice.svelte';
 	import Moment from '../parts/Moment.svelte';
@@ -54,7 +54,7 @@
 	{#if session.open}
 		<p class="text-[14px]">
 			{session.appointment
-				? `Appointment: ${moment(session.appointment.starts, zone)}, ${session.appointment.minutes} minutes.`
+				? `Appointment: ${meeting(session.appointment.starts, zone, now)}, ${session.appointment.minutes} minutes.`
 				: 'No time is set; they can meet whenever all are there.'}
 		</p>
 		{#if mayAct}

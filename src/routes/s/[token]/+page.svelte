@@ -126,10 +126,10 @@
 		onask={(what) => room?.ask(what)}
 	/>
 
-	{#if view.notary && (view.state === 'finished' || (view.state === 'turn' && view.consented))}
+	{#if view.notary && (view.state === 'finished' || view.state === 'turn')}
 		{#await import('$lib/ui/signing/BeforeNotary.svelte') then { default: BeforeNotary }}<BeforeNotary
 				notary={view.notary}
-				{base}
+				room={view.state === 'turn' && !view.consented ? null : `${base}/room`}
 			/>{/await}
 	{/if}
 	{#if view.state === 'code'}

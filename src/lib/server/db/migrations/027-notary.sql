@@ -37,7 +37,7 @@ CREATE TABLE packet_sessions (
 	signed INTEGER NOT NULL,
 	since TEXT NOT NULL
 ) STRICT, WITHOUT ROWID;
-CREATE INDEX sessions_of ON packet_sessions (commission, since);
+CREATE INDEX packet_sessions_of ON packet_sessions (commission, since);
 
 -- What is said in a room, until its packet has ended; and which page is shown to all.
 CREATE TABLE room_words (

@@ -19,10 +19,13 @@ export const load = ({ locals }) => {
 	const now = house().now().toISOString();
 	return {
 		now,
-		notaries: notaries(house().db).map((one) => {
-			const no = commissionFault(one, now);
-			return { ...one, fault: no?.say ?? '', sessions: sessionsOf(house().db, one.id) };
-		})
+		notaries: notaries(house().db)
+			.map((one) => {
+				const no = commissionFault(one, now);
+				return { ...one, fault: no?.say ?? '', sessions: sessionsOf(house().db, one.id) };
+			})
+			// who has something to do comes first, who is not chosen any more last
+			.sort((a, b) => Number(a.ended) - Number(b.ended) || b.sessions.length - a.sessions.length)
 	};
 };
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { hoursInWords } from '$lib/core/notary';
-	import { moment } from '$lib/ui/dates';
+	import { day, meeting } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import Choice from '$lib/ui/parts/Choice.svelte';
 
@@ -58,8 +58,8 @@
 								>{session.running
 									? 'going on'
 									: session.starts
-										? `set for ${moment(session.starts, zone)}`
-										: `since ${moment(session.since, zone)}`} · {session.signed} of {session.people} signed</span
+										? `set for ${meeting(session.starts, zone, data.now)}`
+										: `since ${day(session.since, zone, data.now)}`} · {session.signed} of {session.people} signed</span
 							>
 							<form method="POST" action="?/sit" class="ms-auto">
 								<input type="hidden" name="packet" value={session.packet} />
