@@ -50,9 +50,12 @@
 </script>
 
 <main id="main" class="grid grid-cols-1 lg:h-[calc(100dvh-73px)] lg:grid-cols-[1fr_400px] lg:overflow-hidden">
+	<!-- what is larger than its room is moved by scrolling, also by keys -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<section
 		class="order-2 min-w-0 bg-desk px-2 py-4 sm:px-8 lg:order-1 lg:overflow-y-auto"
 		aria-label={paper.name}
+		tabindex="0"
 		dir="ltr"
 	>
 		<p class="flex flex-wrap items-center gap-3 pb-3 text-[15px]" dir={words().direction}>

@@ -3,15 +3,10 @@
 	import { hoursInWords } from '$lib/core/notary';
 	import { day, meeting } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
-	import Choice from '$lib/ui/parts/Choice.svelte';
 
 	let { data } = $props();
 	const zone = $derived(data.organisation.zone);
 	$effect(() => keepCurrent());
-	const PLAYS: [string, string][] = [
-		['no', 'somebody sits at the desk'],
-		['yes', 'the stand-in plays it']
-	];
 </script>
 
 <svelte:head><title>Notaries · Pellum</title></svelte:head>
@@ -28,7 +23,7 @@
 	{#each data.notaries as one (one.id)}
 		<section class="mb-6 border-t border-hairline pt-4" aria-labelledby="n{one.id}">
 			<h2 id="n{one.id}" class="text-[17px]">
-				<a class="text-thread" href="/stand-ins/notary/{one.id}">{one.name}</a>
+				<a class="text-thread underline" href="/stand-ins/notary/{one.id}">{one.name}</a>
 				{#if one.ended}<span class="text-[14px] font-normal text-quiet">not chosen any more</span>{/if}
 			</h2>
 			<p class="text-[14px]">
@@ -37,16 +32,12 @@
 				)}
 			</p>
 			{#if one.fault}<p class="text-brick">{one.fault}</p>{/if}
-			<form method="POST" action="?/play" use:enhance class="flex flex-wrap items-end gap-2 py-2">
+			<form method="POST" action="?/play" use:enhance class="flex flex-wrap items-center gap-2 py-2">
 				<input type="hidden" name="notary" value={one.id} />
-				<Choice
-					label="In a session"
-					name="plays"
-					value={one.plays ? 'yes' : 'no'}
-					options={PLAYS}
-					onchoose={() => {}}
-				/>
-				<button class="button">Set<span class="unseen"> who plays {one.name}</span></button>
+				<span class="text-[14px]">{one.plays ? 'The stand-in plays them.' : 'Somebody sits at their desk.'}</span>
+				<button class="button" name="plays" value={one.plays ? 'no' : 'yes'}
+					>{one.plays ? 'Sit there oneself' : 'Let the stand-in play'}<span class="unseen">: {one.name}</span></button
+				>
 			</form>
 			{#if one.sessions.length > 0}
 				<ul aria-label="Sessions of {one.name}">
