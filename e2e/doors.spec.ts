@@ -130,6 +130,9 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/stand-ins': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/stand-ins/mailbox/[id]': { look: ['viewer', 'preparer', 'owner'] },
 	'/stand-ins/mailbox/[id]/letter': { look: ['viewer', 'preparer', 'owner'] },
+	'/stand-ins/notary': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/stand-ins/notary/[id]': { look: ['viewer', 'preparer', 'owner'], do: ['preparer', 'owner'] },
+	'/stand-ins/notary/[id]/journal/[as]': { look: ['viewer', 'preparer', 'owner'] },
 	'/stand-ins/time-stamp': { do: ['owner'] },
 	'/templates': { look: ['preparer', 'owner'], do: ['preparer', 'owner'] },
 	'/templates/[id]/plan': { look: ['preparer', 'owner'] },
@@ -152,6 +155,10 @@ const WHO: Record<string, { look?: Caller[]; do?: Caller[] } | 'signer' | 'key'>
 	'/s/[token]/questions': 'signer',
 	'/s/[token]/language': 'signer',
 	'/s/[token]/reading/[paper]': 'signer',
+	'/s/[token]/room': 'signer',
+	'/s/[token]/room/calendar': 'signer',
+	'/s/[token]/room/do': 'signer',
+	'/s/[token]/room/now': 'signer',
 	'/s/[token]/seen': 'signer',
 	'/s/[token]/told': 'signer',
 	'/s/[token]/wording': 'signer',
@@ -210,6 +217,7 @@ const fill = (route: string, token = 't'.repeat(43)) =>
 		.replace('[person]', 'x')
 		.replace('[try]', 'x')
 		.replace('[side]', 'front')
+		.replace('[as]', 'csv')
 		.replace('[picture]', 'x')
 		.replace('[id]', 'x');
 

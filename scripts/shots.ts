@@ -35,6 +35,36 @@ async function started(): Promise<void> {
 		await new Promise((go) => setTimeout(go, 100));
 }
 
+/** The desk of the notary in a session, whoever declares being in the room. */
+async function notarysDesk(desk: Page): Promise<Page> {
+	const comes = async (to: string) => {
+		await desk.goto(`${origin}/stand-ins?to=${to}`);
+		await desk
+			.getByRole('link', { name: /Appointment/ })
+			.first()
+			.click();
+		const href = await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href');
+		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+		await page.goto(origin + href);
+		await page.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+		await page.getByLabel('I agree').check();
+		await page.getByRole('button', { name: 'Go to the documents' }).click();
+		await page.getByRole('link', { name: 'Go into the room' }).first().click();
+		await page.waitForURL('**/room');
+		await page.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+		await page.getByRole('button', { name: 'Go into the room' }).click();
+		return page;
+	};
+	await comes('s.ferrand@post.example');
+	const notary = await comes('marchbank@notary.example');
+	await notary.getByRole('button', { name: 'Begin the session' }).click();
+	await notary.getByRole('textbox', { name: 'Words to everyone in the room' }).fill('Good morning, Ms Ferrand.');
+	await notary.getByRole('button', { name: 'Say it' }).click();
+	await notary.getByText('Good morning, Ms Ferrand.').waitFor();
+	await notary.locator('canvas[data-drawn=yes]').first().waitFor();
+	return notary;
+}
+
 const browser = await chromium.launch(BROWSER);
 try {
 	await started();
@@ -54,6 +84,7 @@ try {
 	await pressInList(desk, 'Guest engagement, A. Dube');
 	await drawn(desk);
 	await shot(desk, 'packet');
+	await shot(await notarysDesk(desk), 'notary');
 	await desk.goto(`${origin}/desk`);
 	const held = desk.locator('li', { hasText: 'Elodie Marchetti could not show who they are' });
 	await held.getByRole('link', { name: 'Look at it' }).click();
@@ -176,7 +207,6 @@ try {
 	await desk.getByRole('link', { name: /To sign/ }).click();
 	const link = origin + (await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'));
 	await desk.goto(link);
-	await shot(desk, 'signing-first');
 	await desk.getByLabel('I agree').check();
 	await desk.getByRole('button', { name: 'Go to the document' }).click();
 	await drawn(desk);

@@ -25,12 +25,14 @@ import { folderNamed, openFolder, setMember } from './folders';
 import { newFeed } from './feeds';
 import { addHoliday } from './holidays';
 import { makeHook } from './hooks';
-import { BY_ITSELF } from './office-record';
+import { BY_ITSELF, type Doer } from './office-record';
 import { newDraft } from './packets/drafts';
 import { newTemplate, putInUse } from './templates';
 import { addIdentityPicture, handInIdentity } from './identity';
 import { noteKnown } from './identity/known';
 import { addReturned, bringerOf, fetchPaper, handInReturn, setPaper } from './paper';
+import { COMMISSION } from '../../../e2e/kit/commission';
+import { doInRoom, drawSeal, keepNotary } from './notary';
 import { packetState } from './packets/act';
 import { askWording, openAndConsent, saveAnswers } from './signing';
 
@@ -123,6 +125,11 @@ const MAY_DIFFER: Record<string, string> = {
 	'paper_pictures.parts': 'the same',
 	'paper_pictures.at': 'another moment is as good; the record has it',
 	'paper_pictures.handed_at': 'the same',
+	'notaries.*': 'the stand-in’s own; what of a commission matters stands in the record of its acts',
+	'notary_journal.packet': 'where it came from; the line itself has the packet’s reference',
+	'room_words.*': 'what is said in a room, until its packet has ended',
+	'room_pages.*': 'which page is looked at now',
+	'room_seen.*': 'who is still heard of',
 	'identities_known.*': 'who showed it lately, for those who ask again; the record of that packet has it',
 	'codes.*': 'one-time codes that run out in minutes',
 	'passes.*': 'browsers that have proved who is there, for hours'
@@ -169,6 +176,7 @@ beforeAll(async () => {
 	ok(handInIdentity(t.house, visitor(t.house, 'maren@post.example'), 'passport', FROM));
 	await t.runner.drain();
 	await backOnPaper();
+	await beforeNotary(me);
 	kept = t.house.db.serialize();
 });
 
@@ -185,6 +193,23 @@ async function backOnPaper(): Promise<void> {
 	ok(handInReturn(t.house, bringer));
 	await idle(t);
 	expect(packetState(t.house.db, packet)).toMatchObject({ inks: { noel: { is: 'doubts' } } });
+}
+
+/** Two packets before a notary: one refused, which the journal has, one in its session. */
+async function beforeNotary(me: Doer): Promise<void> {
+	const commission = ok(keepNotary(t.house, me, COMMISSION, null)).id;
+	await drawSeal(t.house, commission);
+	const people = { nora: { email: COMMISSION.email, notary: { act: 'witnessed signature' as const, commission } } };
+	for (const refused of [true, false]) {
+		await out(t, [['kit', 'nora:notarises']], people);
+		const nora = () => visitor(t.house, COMMISSION.email);
+		ok(openAndConsent(t.house, nora(), FROM));
+		await doInRoom(t.house, nora(), { do: 'enter' }, FROM);
+		await doInRoom(t.house, nora(), { do: 'say', text: 'Good morning' }, FROM);
+		await doInRoom(t.house, nora(), { do: 'show', paper: 'paper', page: 1 }, FROM);
+		if (refused) await doInRoom(t.house, nora(), { do: 'refuse', why: 'Nobody came.' }, FROM);
+		await idle(t);
+	}
 }
 
 const opened = (): Db => {

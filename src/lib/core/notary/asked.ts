@@ -1,4 +1,4 @@
-import { Type, type Static } from '@sinclair/typebox';
+import { Type } from '@sinclair/typebox';
 
 /** What a notary is asked to do in a packet: which act, and by whose commission. */
 
@@ -13,4 +13,3 @@ export const NotarySchema = Type.Object(
 	},
 	{ additionalProperties: false }
 );
-export type NotaryAsked = Static<typeof NotarySchema>;

@@ -1,16 +1,5 @@
-export {
-	ACTS,
-	actText,
-	OATH,
-	PLACEABLE,
-	stepsOf,
-	type Act,
-	type ActFacts,
-	type Before,
-	type PlacedKind,
-	type Step
-} from './acts';
-export { ACT_KINDS, NotarySchema, type ActKind, type NotaryAsked } from './asked';
+export { ACTS, actText, OATH, PLACEABLE, stepsOf, type PlacedKind, type Step } from './acts';
+export { ACT_KINDS, NotarySchema, type ActKind } from './asked';
 export {
 	commissionFault,
 	CommissionSchema,

@@ -62,7 +62,7 @@ export { isPhone } from './phone';
 export { channelsOf, isMailed, isTexted } from './reach';
 export type { RoomPerson, RoomView } from './room-view';
 export type { Sending } from './sending';
-export { ACT_FIELDS, actFields, drawnPlan, isWatched, stagesOf, type Stage } from './sessions';
+export { actFields, drawnPlan, isWatched, stagesOf, type Stage } from './sessions';
 export {
 	addressOf,
 	anybodyIn,
@@ -76,7 +76,6 @@ export {
 	type Ink,
 	type Packet,
 	type SentPacket,
-	type Session,
 	type Standing,
 	type WordingRequest
 } from './state';

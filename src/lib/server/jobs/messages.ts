@@ -99,7 +99,7 @@ function compose(house: House, key: string, job: MessageJob): Message | null {
 		to,
 		replyTo: { name: packet.sender.name, address: packet.sender.email },
 		...written,
-		attachments: job.channel === 'mail' ? attached(house, packet, facts, written) : []
+		attachments: job.channel === 'mail' ? attached(house, packet, facts, words.language) : []
 	};
 }
 
@@ -233,11 +233,10 @@ function attached(
 	house: House,
 	packet: SentPacket,
 	{ purpose, link }: MailFacts,
-	says: Letter
+	language: string
 ): Message['attachments'] {
 	if (purpose === 'copies') return copies(house, packet);
-	const file =
-		purpose === 'appointment' ? appointmentFile(house, packet, `${link}/room`, { name: says.subject, text: '' }) : null;
+	const file = purpose === 'appointment' ? appointmentFile(house, packet, `${link}/room`, language) : null;
 	return file
 		? [{ name: 'appointment.ics', media: 'text/calendar', digest: sha256Text(file), bytes: Buffer.from(file) }]
 		: [];

@@ -1,6 +1,5 @@
 export { journalAsCsv, journalAsPdf, journalFaults, journalOf } from './journal';
 export {
-	commissionFaultOf,
 	drawSeal,
 	endNotary,
 	keepNotary,
@@ -10,8 +9,7 @@ export {
 	notaryById,
 	notaryOfPlan,
 	setSeal,
-	standInNotaries,
-	type Notary
+	standInNotaries
 } from './notaries';
 export { appointmentFile } from './calendar';
 export { playNotary } from './playing';

@@ -7,17 +7,18 @@ import { csvForSpreadsheets } from '../csv';
 import type { Db } from '../db';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
-import { notaryById } from './notaries';
+import { notaries, notaryById } from './notaries';
 
 /** The notary's journal: appended in the same transaction as what it tells of, and never changed. */
 
 interface Line {
+	n: number;
 	body: string;
 	hash: string;
 }
 
 const linesOf = (db: Db, notary: string): Line[] =>
-	db.prepare<[string], Line>('SELECT body, hash FROM notary_journal WHERE notary = ? ORDER BY n').all(notary);
+	db.prepare<[string], Line>('SELECT n, body, hash FROM notary_journal WHERE notary = ? ORDER BY n').all(notary);
 
 /** What was done or refused in a packet, as one more line. `reason`: why it was refused. */
 export function enterInJournal(house: House, packet: SentPacket, reason?: string): void {
@@ -80,15 +81,11 @@ export function journalAsPdf(house: House, id: string): Promise<Uint8Array> {
 
 /** What is wrong with the journals of this database, a sentence each. */
 export function journalFaults(db: Db): string[] {
-	return db
-		.prepare<[], string>('SELECT id FROM notaries')
-		.pluck()
-		.all()
-		.flatMap((notary) => {
-			const lines = linesOf(db, notary);
-			const broken = firstBroken(sha256Text, lines);
-			if (broken >= 0) return [`Journal of notary ${notary}: line ${broken + 1} does not follow from those before it.`];
-			const gap = lines.findIndex(({ body }, i) => (JSON.parse(body) as JournalEntry).n !== i + 1);
-			return gap >= 0 ? [`Journal of notary ${notary}: line ${gap + 1} has another number.`] : [];
-		});
+	return notaries(db).flatMap(({ id: notary }) => {
+		const lines = linesOf(db, notary);
+		const broken = firstBroken(sha256Text, lines);
+		if (broken >= 0) return [`Journal of notary ${notary}: line ${broken + 1} does not follow from those before it.`];
+		const gap = lines.findIndex(({ n, body }, i) => n !== i + 1 || (JSON.parse(body) as JournalEntry).n !== n);
+		return gap >= 0 ? [`Journal of notary ${notary}: line ${gap + 1} has another number.`] : [];
+	});
 }

@@ -11,6 +11,7 @@ import {
 	visitor,
 	type TestHouse
 } from '../../../../e2e/kit/house';
+import { COMMISSION } from '../../../../e2e/kit/commission';
 import { hoursInWords, type ActKind } from '../../core/notary';
 import { preflight, type PlanPerson, type SentPacket } from '../../core/packet';
 import { isRefusal, type Refusal } from '../../core/refusal';
@@ -44,19 +45,6 @@ import {
 let t: TestHouse;
 let isolde: string;
 const by = () => ({ account: t.odile, address: '' });
-
-export const COMMISSION = {
-	name: 'Isolde Marchbank',
-	email: 'marchbank@notary.example',
-	number: 'NP 4471',
-	jurisdiction: 'England and Wales',
-	venue: 'Brindlevale',
-	zone: 'Europe/London',
-	from: '2025-01-01',
-	until: '2027-06-30',
-	hours: { days: [1, 2, 3, 4, 5], from: '09:00', to: '17:00' },
-	fees: { 'sworn statement': '£40', 'certified copy': '£25' }
-};
 
 beforeEach(async () => {
 	t = await testHouse();
@@ -124,7 +112,7 @@ describe('a sworn statement before a notary', () => {
 		expect(letter.text).toContain('£40');
 		expect(letter.attachments).toContain('appointment.ics');
 		expect(mails(t.house, COMMISSION.email).at(-1)!.attachments).toContain('appointment.ics');
-		const ics = appointmentFile(t.house, state(packet), 'http://127.0.0.1:1/s/x/room', { name: 'It', text: '' })!;
+		const ics = appointmentFile(t.house, state(packet), 'http://127.0.0.1:1/s/x/room', 'en')!;
 		expect(ics).toContain('DTSTART:20261125T100000Z');
 		expect(ics).toContain('DTEND:20261125T103000Z');
 

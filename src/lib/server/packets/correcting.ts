@@ -21,6 +21,7 @@ import { holidayList } from '../holidays';
 import type { House } from '../house';
 import { organisation } from '../settings';
 import { act, freezePlan, office, packetState } from './act';
+import { commissionFaultOf } from '../notary/notaries';
 import { unlikePart } from '../papers';
 import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, type Draft } from './drafts';
 import { trimmed, unprintablePart } from './sending';
@@ -126,7 +127,7 @@ export function sendCorrection(house: House, account: Account, id: string, revis
 		const before = packetState(house.db, draft.corrects);
 		if (before.status === 'none' || !isOpen(before)) return ENDED;
 		const plan = asSent(before, trimmed(draft.plan));
-		const no = unprintablePart(house, plan) ?? unlikePart(house, plan);
+		const no = unprintablePart(house, plan) ?? unlikePart(house, plan) ?? commissionFaultOf(house, plan);
 		if (no) return no;
 		const frozen = veil(house.db, before.packet, plan);
 		const corrected = act(house, before.packet, office(account), {

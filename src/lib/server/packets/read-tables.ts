@@ -223,14 +223,15 @@ function sinceOf(state: SentPacket, person: string): string {
 	return standing.is === 'waiting' ? state.sentAt : standing.since;
 }
 
-/** What a room holds besides the record. */
-const ROOM = ['room_words', 'room_pages', 'room_seen'] as const;
-
 function writeSession(db: Db, state: SentPacket): void {
 	if (!notaryIn(state.plan)) return;
 	db.prepare('DELETE FROM packet_sessions WHERE packet = ?').run(state.packet);
 	// what was said in the room goes with its packet's end
-	if (!isOpen(state)) for (const table of ROOM) db.prepare(`DELETE FROM ${table} WHERE packet = ?`).run(state.packet);
+	if (!isOpen(state)) {
+		db.prepare('DELETE FROM room_words WHERE packet = ?').run(state.packet);
+		db.prepare('DELETE FROM room_pages WHERE packet = ?').run(state.packet);
+		db.prepare('DELETE FROM room_seen WHERE packet = ?').run(state.packet);
+	}
 	const session = openSession(state);
 	if (session)
 		db.prepare(

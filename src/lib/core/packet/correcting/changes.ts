@@ -55,6 +55,8 @@ const PARTS: [string, (person: PlanPerson) => unknown][] = [
 	['organisation and job title', (p) => [p.organisation ?? '', p.jobTitle ?? '']],
 	['how they are reached', (p) => [p.deliver ?? 'mail', p.hostedBy ?? '']],
 	['how they show who they are', (p) => [p.check ?? null, p.identity ?? null]],
+	['the notary and the act', (p) => p.notary ?? null],
+	['whether they may sign on paper', (p) => p.ink === true],
 	['language', (p) => p.locale ?? ''],
 	['letter', (p) => [p.subject ?? '', p.message ?? '', p.note ?? '']],
 	['who names them', (p) => p.namedBy ?? '']
