@@ -1,5 +1,5 @@
 export { ACTS, actText, OATH, PLACEABLE, stepsOf, type PlacedKind, type Step } from './acts';
-export { ACT_KINDS, NotarySchema, type ActKind } from './asked';
+export { ACT_KINDS, type ActKind } from './asked';
 export {
 	commissionFault,
 	CommissionSchema,
