@@ -84,7 +84,6 @@ try {
 	await pressInList(desk, 'Guest engagement, A. Dube');
 	await drawn(desk);
 	await shot(desk, 'packet');
-	await shot(await notarysDesk(desk), 'notary');
 	await desk.goto(`${origin}/desk`);
 	const held = desk.locator('li', { hasText: 'Elodie Marchetti could not show who they are' });
 	await held.getByRole('link', { name: 'Look at it' }).click();
@@ -203,6 +202,7 @@ try {
 	await desk.getByRole('button', { name: 'Have it told' }).click();
 	await desk.getByText(/^whsec_/).waitFor();
 	await shot(desk, 'programs');
+	await shot(await notarysDesk(desk), 'notary');
 	await desk.goto(`${origin}/stand-ins?to=maren.lindqvist@post.example`);
 	await desk.getByRole('link', { name: /To sign/ }).click();
 	const link = origin + (await desk.getByRole('link', { name: 'Open the link in it' }).getAttribute('href'));

@@ -1,10 +1,11 @@
 import { corrected } from './correcting/evolve';
 import type { Recorded } from './events';
-import { personIn, type Plan, type PlanPerson } from './plan';
+import type { Plan } from './plan';
 import { inked, stillOut } from './inks';
 import { agreement, judged, prove, shownOr } from './proofs';
-import { channelsOf } from './reach';
+import { arrived, cameBack } from './heard';
 import { afterCorrection, forgotten, inSession } from './sessions';
+import { become, freed, since, stand } from './standing';
 import { initial, isOpen, NO_SESSION, NOTHING_SHOWN, type Packet, type SentPacket, type Standing } from './state';
 
 /** Finds a frozen plan by the SHA-256 of its canonical JSON. */
@@ -274,30 +275,6 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 	}
 }
 
-/** A message that arrived makes a person reachable again; the copies end the part of whoever only gets one. */
-function arrived(state: SentPacket, event: Extract<Recorded, { type: 'MessageSent' }>): Packet {
-	const now = state.people[event.person];
-	const reached = { ...state, bounced: { ...state.bounced, [event.person]: [] } };
-	if (now?.is === 'unreachable') return stand(reached, [[event.person, { is: 'notified', since: now.since }]]);
-	const copyOnly = personIn(state.plan, event.person)?.duty === 'gets a copy';
-	if (copyOnly && event.purpose === 'copies' && now?.is === 'waiting')
-		return stand(reached, [[event.person, { is: 'copied', since: event.at }]]);
-	return state.bounced[event.person]?.length ? reached : state;
-}
-
-/** A person is unreachable once every way to them has failed. */
-function cameBack(state: SentPacket, event: Extract<Recorded, { type: 'MessageRefused' }>): Packet {
-	const person = personIn(state.plan, event.person);
-	if (!person) return state;
-	const failed = [...new Set([...(state.bounced[event.person] ?? []), event.channel ?? 'mail'])];
-	const next = { ...state, bounced: { ...state.bounced, [event.person]: failed } };
-	const now = state.people[event.person];
-	const lost = channelsOf(person.deliver).every((channel) => failed.includes(channel));
-	return now?.is === 'notified' && lost
-		? stand(next, [[event.person, { is: 'unreachable', since: now.since, why: event.why }]])
-		: next;
-}
-
 /** One person's part ends; with it the whole, unless others of their group can still do it. */
 function ended(
 	state: SentPacket,
@@ -309,25 +286,4 @@ function ended(
 	]);
 	if (!event.others) return { ...declined, status: 'declined', at: event.at, person: event.person, reason };
 	return declined.status === 'held' ? freed(declined) : declined;
-}
-
-function freed(state: Extract<SentPacket, { status: 'held' }>): SentPacket {
-	const { at: _at, person: _person, ...rest } = state;
-	return { ...rest, status: 'out' };
-}
-
-function become<S extends SentPacket>(state: S, id: string, change: Partial<PlanPerson>): S {
-	return {
-		...state,
-		plan: { ...state.plan, people: state.plan.people.map((p) => (p.id === id ? { ...p, ...change } : p)) }
-	};
-}
-
-function stand<S extends SentPacket>(state: S, changes: [string, Standing][]): S {
-	return { ...state, people: { ...state.people, ...Object.fromEntries(changes) } };
-}
-
-function since(state: SentPacket, person: string): string {
-	const now = state.people[person];
-	return now && now.is !== 'waiting' ? now.since : '';
 }

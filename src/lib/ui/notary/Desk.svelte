@@ -29,7 +29,9 @@
 
 <h2 class="text-[16px] first-letter:uppercase">
 	{view.act}
-	<span class="text-[14px] font-normal text-quiet">commission {view.notary.number}, until {view.notary.until}</span>
+	<span class="text-[14px] font-normal text-quiet"
+		>commission {view.notary.number}, until <span class="whitespace-nowrap">{view.notary.until}</span></span
+	>
 </h2>
 <p class="pb-2 text-[14px] text-quiet">
 	{view.appointment ? `Appointment: ${view.appointment.when}. ` : ''}{view.fee ? `Fee: ${view.fee}.` : ''}
