@@ -6,7 +6,7 @@ import { agreement, judged, prove, shownOr } from './proofs';
 import { arrived, cameBack } from './heard';
 import { afterCorrection, forgotten, inSession } from './sessions';
 import { become, freed, since, stand } from './standing';
-import { initial, isOpen, NO_SESSION, NOTHING_SHOWN, type Packet, type SentPacket, type Standing } from './state';
+import { initial, isOpen, NO_SESSION, NOTHING_SHOWN, type Packet, type SentPacket } from './state';
 
 /** Finds a frozen plan by the SHA-256 of its canonical JSON. */
 export type PlanLookup = (digest: string) => Plan;
