@@ -8,6 +8,7 @@ import { benchLog } from './log';
 import { table, type Figure } from './measure';
 import { benchPlacing } from './placing';
 import { benchPress, benchScan } from './press';
+import { benchSearch } from './search';
 import { benchSigning } from './signing';
 import { benchSize } from './size';
 import { benchVisits } from './visits';
@@ -18,7 +19,7 @@ import { benchVisits } from './visits';
  */
 const PARTS: Record<string, () => Promise<Figure[]>> = {
 	pages: async () => [...(await benchPress()), ...(await benchScan())],
-	house: async () => [...(await benchLog()), ...(await benchDesk())],
+	house: async () => [...(await benchLog()), ...(await benchDesk()), ...(await benchSearch())],
 	lists: benchLists,
 	batches: benchBatches,
 	fit: benchFitting,

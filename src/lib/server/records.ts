@@ -1,11 +1,12 @@
 import { folded } from '../core/folded';
 import type { Account } from './accounts';
-import type { PacketsAsked } from '../core/packet';
+import type { PacketsAsked, Place } from '../core/packet';
 import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
-import { packetPage, type PacketPage } from './lists';
+import { packetPage, type ListedPacket } from './lists';
 import { ROW_COLUMNS, PAGE, rowOf, type KeptRow, type PacketRow } from './packets/rows';
 import { searchExpression } from './search';
+import { findEnded, type Found } from './words';
 
 /** Finding packets and people; each account finds what it may see. */
 
@@ -16,24 +17,19 @@ const FOUND = `${BY_WORDS} WHERE packets_text MATCH @match AND ${MAY_SEE_PACKET}
 
 type Named = Record<string, string | number>;
 
-/** Finished packets whose words match the search, last sent first; in the order asked for where there is no search. */
+/** Finished packets with all the words, in whatever stands in them, last sent first; in the order asked for where there is no search. */
 export function records(
 	house: House,
 	account: Account,
 	search: string,
 	asked: PacketsAsked = { list: 'ended' }
-): PacketPage {
-	const match = searchExpression(search);
-	if (match === '') return search.trim() === '' ? packetPage(house, account, asked) : { rows: [], next: null };
-	const found = house.db
-		.prepare<Named, KeptRow & { n: number }>(
-			`SELECT ${ROW_COLUMNS}, t.rowid AS n ${FOUND} AND p.ended_at IS NOT NULL AND t.rowid < @n ORDER BY t.rowid DESC LIMIT @most`
-		)
-		.all({ ...looker(house.db, account), match, n: asked.after?.n ?? Number.MAX_SAFE_INTEGER, most: PAGE });
-	return {
-		rows: found.map((row) => ({ ...rowOf(row), usualHours: null })),
-		next: found.length === PAGE ? { at: '', n: found[PAGE - 1]!.n } : null
-	};
+): { rows: (ListedPacket & { found: Found | null })[]; next: Place | null } {
+	if (search.trim() !== '') {
+		const { rows, next } = findEnded(house, account, search, asked);
+		return { rows: rows.map((row) => ({ ...row, usualHours: null })), next };
+	}
+	const { rows, next } = packetPage(house, account, asked);
+	return { rows: rows.map((row) => ({ ...row, found: null })), next };
 }
 
 /** How many are over in the folders that this account sees into. */

@@ -96,8 +96,10 @@ export { filesIn } from './files';
 export { askedIn, askedOf, placeOf } from './list-address';
 export {
 	FROM_THE_END,
+	ENDINGS,
 	LISTS,
 	SORTS,
+	type Ending,
 	type Filter,
 	type List,
 	type ListSettings,

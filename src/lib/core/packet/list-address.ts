@@ -1,9 +1,11 @@
-import { SORTS, type Filter, type PacketList, type PacketsAsked, type Place, type Sort } from './list';
+import { ENDINGS, SORTS, type Filter, type PacketList, type PacketsAsked, type Place, type Sort } from './list';
 
 /** What a list's address asks for; whatever it doesn't know it leaves out, since addresses are typed and sent on. */
 export function askedIn(list: PacketList, query: URLSearchParams): PacketsAsked {
 	const text = (name: string) => query.get(name)?.slice(0, 200) || undefined;
 	const only = text('only');
+	const how = ENDINGS.find((one) => one === text('how'));
+	const day = (name: string) => (/^\d{4}-\d{2}-\d{2}$/.test(text(name) ?? '') ? text(name) : undefined);
 	const days = Number.parseInt(query.get('days') ?? '', 10);
 	const folder = query.get('folder');
 	const filter: Filter = {
@@ -12,6 +14,9 @@ export function askedIn(list: PacketList, query: URLSearchParams): PacketsAsked 
 		...(folder !== null && { folder: folder === '-' ? '' : folder.slice(0, 200) }),
 		...(text('sender') && { sender: text('sender')! }),
 		...(days > 0 && { days: Math.min(days, 3650) }),
+		...(list === 'ended' && how && { how }),
+		...(list === 'ended' && day('from') && { from: day('from')! }),
+		...(list === 'ended' && day('to') && { to: day('to')! }),
 		...((only === 'ending' || only === 'unreachable') && { only })
 	};
 	const sort = text('sort') as Sort | undefined;

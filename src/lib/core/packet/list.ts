@@ -13,6 +13,10 @@ export interface Place {
 	n: number;
 }
 
+/** How a packet can have ended. */
+export const ENDINGS = ['completed', 'declined', 'withdrawn', 'expired'] as const;
+export type Ending = (typeof ENDINGS)[number];
+
 /** Which packets: all conditions hold at once; what is not given does not matter. */
 export interface Filter {
 	/** those of one batch, which stand in no other list of what is out */
@@ -24,6 +28,10 @@ export interface Filter {
 	sender?: string;
 	/** waiting for so many days or longer */
 	days?: number;
+	/** of what has ended: how, and on which days (ISO 8601, both included, by UTC) */
+	how?: Ending;
+	from?: string;
+	to?: string;
 	/** of one kind of trouble: the last day within three days; somebody who can't be reached */
 	only?: 'ending' | 'unreachable';
 }

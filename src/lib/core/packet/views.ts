@@ -65,6 +65,7 @@ export type Work =
 	| 'identity'
 	| 'paper'
 	| 'notary'
+	| 'words'
 	| 'forget';
 
 /** Something only this account, or the office, can settle. */

@@ -139,6 +139,10 @@ function full(db: Db): void {
 		],
 		['packet_numbers (packet)', id],
 		['packets_text (rowid, words)', "i, 'some words of it'"],
+		['packets_full (rowid, words)', "i, 'some words of it'"],
+		['packet_words (n, papers, answers)', "i, '[]', ''"],
+		['pages_text (rowid, words, plain)', "i, 'some words of it', 'some words of it'"],
+		['paper_texts (digest, first, pages)', 'i, i, 1'],
 		['events (seq, packet, n, body, hash)', `i, ${id}, 0, '{}', ''`],
 		['tree_nodes (level, idx, hash)', "1, i, ''"],
 		['plans (digest, json)', "i, '{}'"],
@@ -189,10 +193,10 @@ function faults(db: Db, sql: string): string[] {
 	return details.filter((detail) => {
 		const scan = /^SCAN (\w+)/.exec(detail)?.[1];
 		if (scan) {
-			if (SMALL.includes(realName(sql, scan)) || /VIRTUAL TABLE INDEX \d+:(=|.*M)|^SCAN (\d+|CONSTANT)/.test(detail))
+			if (SMALL.includes(realName(sql, scan)) || /VIRTUAL TABLE INDEX \d+:(=|><|.*M)|^SCAN (\d+|CONSTANT)/.test(detail))
 				return false;
 			// in the order of an index or of the rows, and no further than a page of it
-			const ordered = /USING (COVERING )?INDEX|packets_text/.test(detail) || !/\bWHERE\b/.test(sql);
+			const ordered = /USING (COVERING )?INDEX|packets_(text|full)|pages_text/.test(detail) || !/\bWHERE\b/.test(sql);
 			return !(ordered && /\bLIMIT\b/.test(sql)) && !lastOnly(sql);
 		}
 		return grows && detail.startsWith('USE TEMP B-TREE');

@@ -11,6 +11,7 @@ import { logOf } from '../log';
 import { playNotary } from '../notary';
 import { checkReturn, type PaperJob } from '../paper';
 import { readScans, type ReadingJob } from '../papers';
+import { indexWords } from '../words';
 import { sendLetter } from './account-letters';
 import { sendCaseLetter } from './case-letters';
 import { keepTime } from './clock';
@@ -173,6 +174,8 @@ export class JobRunner {
 				return checkReturn(this.house, payload as PaperJob, done);
 			case 'notary':
 				return playNotary(this.house, payload as { packet: string }, done);
+			case 'words':
+				return indexWords(this.house, payload as { packet: string }, done);
 			case 'forget':
 				return forgetPictures(this.house, payload as { packet: string }, done);
 			case 'hook':

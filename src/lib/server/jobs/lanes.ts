@@ -19,6 +19,7 @@ const SIDE_BY_SIDE: Record<Kind, number> = {
 	identity: 1,
 	paper: 1,
 	notary: 1,
+	words: 1,
 	forget: 1
 };
 const FAILURES = 5;

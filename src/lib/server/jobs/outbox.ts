@@ -16,6 +16,7 @@ export const KINDS = [
 	'identity',
 	'paper',
 	'notary',
+	'words',
 	'forget'
 ] as const;
 export type Kind = (typeof KINDS)[number];

@@ -1,3 +1,3 @@
 export { filterChoices } from './filters';
-export { packetPage, type PacketPage } from './packets';
+export { FITS, fittingTo, packetPage, type ListedPacket } from './packets';
 export { keepListSettings, listSettings, settingsIn } from './settings';

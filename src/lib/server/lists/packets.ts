@@ -133,20 +133,13 @@ function walked(
 			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_ended_sent WHERE p.ended_at IS NOT NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
 		}
 	}[order]!;
-	const now = house.now().getTime();
-	const before = (days: number) => new Date(now + days * 86_400_000).toISOString();
 	const given = {
 		...looker(house.db, account),
+		...fittingTo(house, filter),
 		at: after.at,
 		n: after.n,
 		most: LOOKED_AT,
-		template: filter.template ?? null,
-		batch: filter.batch ?? null,
-		folder: filter.folder ?? null,
-		sender: filter.sender ?? null,
-		waiting: filter.days === undefined ? null : before(-filter.days),
-		ending: filter.only === 'ending' ? before(3) : null,
-		unreachable: filter.only === 'unreachable' ? 1 : null
+		batch: filter.batch ?? null
 	};
 	const found: Walked[] = [];
 	let seen = 0;
@@ -164,6 +157,25 @@ function walked(
 	return { found, next: seen === LOOKED_AT ? last : null };
 }
 
-const FITS = `(@template IS NULL OR p.template = @template) AND (@folder IS NULL OR p.folder = @folder)
+/** Whether `packets p` fits a filter, by the values of {@link fittingTo}. */
+export const FITS = `(@template IS NULL OR p.template = @template) AND (@folder IS NULL OR p.folder = @folder)
 	AND (@sender IS NULL OR p.owner = @sender) AND (@waiting IS NULL OR p.since < @waiting)
-	AND (@ending IS NULL OR (p.status = 'out' AND p.deadline < @ending)) AND (@unreachable IS NULL OR p.unreachable = 1)`;
+	AND (@ending IS NULL OR (p.status = 'out' AND p.deadline < @ending)) AND (@unreachable IS NULL OR p.unreachable = 1)
+	AND (@how IS NULL OR p.status = @how) AND (@from IS NULL OR p.ended_at >= @from) AND (@to IS NULL OR p.ended_at < @to)`;
+
+export function fittingTo(house: House, filter: Filter): Record<string, string | number | null> {
+	const now = house.now().getTime();
+	const after = (days: number, from = now) => new Date(from + days * 86_400_000).toISOString();
+	return {
+		template: filter.template ?? null,
+		folder: filter.folder ?? null,
+		sender: filter.sender ?? null,
+		waiting: filter.days === undefined ? null : after(-filter.days),
+		ending: filter.only === 'ending' ? after(3) : null,
+		unreachable: filter.only === 'unreachable' ? 1 : null,
+		how: filter.how ?? null,
+		from: filter.from ?? null,
+		// the whole of that day
+		to: filter.to && !Number.isNaN(Date.parse(filter.to)) ? after(1, Date.parse(filter.to)) : null
+	};
+}

@@ -7,7 +7,7 @@ import { csvForSpreadsheets } from '../csv';
 import type { Db } from '../db';
 import type { House } from '../house';
 import { sha256Text } from '../ids';
-import { notaries, notaryById } from './notaries';
+import { MOST, notaryById } from './notaries';
 
 /** The notary's journal: appended in the same transaction as what it tells of, and never changed. */
 
@@ -81,7 +81,8 @@ export function journalAsPdf(house: House, id: string): Promise<Uint8Array> {
 
 /** What is wrong with the journals of this database, a sentence each. */
 export function journalFaults(db: Db): string[] {
-	return notaries(db).flatMap(({ id: notary }) => {
+	const all = db.prepare<[number], string>('SELECT id FROM notaries ORDER BY id LIMIT ?').pluck().all(MOST);
+	return all.flatMap((notary) => {
 		const lines = linesOf(db, notary);
 		const broken = firstBroken(sha256Text, lines);
 		if (broken >= 0) return [`Journal of notary ${notary}: line ${broken + 1} does not follow from those before it.`];

@@ -67,7 +67,7 @@ export function notaryById(db: Db, id: string): Notary | null {
 }
 
 /** More notaries than this are no stand-in's. */
-const MOST = 50;
+export const MOST = 50;
 
 /** All that there are, by name. */
 export function notaries(db: Db): Notary[] {

@@ -28,6 +28,8 @@ export type Effect =
 	| { kind: 'follow'; key: string; payload: { about: number } }
 	/** pictures by which people showed who they are, to be deleted when their time is over */
 	| { kind: 'forget'; key: string; payload: Record<string, never> }
+	/** its words, to be found by */
+	| { kind: 'words'; key: string; payload: Record<string, never> }
 	/** whatever a notary whom the stand-in plays does next */
 	| { kind: 'notary'; key: string; payload: Record<string, never> };
 
@@ -45,7 +47,11 @@ export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
 		PLAYED.includes(event.type) && isOpen(state) && notaryIn(state.plan)
 			? [{ kind: 'notary', key: `${event.n}:notary`, payload: {} }]
 			: [];
-	return [...follows, ...forgets, ...plays, ...messagesAfter(state, event)];
+	const words: Effect[] =
+		!isOpen(state) && [...ENDS, 'FolderChanged'].includes(event.type)
+			? [{ kind: 'words', key: `${event.n}:words`, payload: {} }]
+			: [];
+	return [...follows, ...forgets, ...plays, ...words, ...messagesAfter(state, event)];
 }
 
 /** After which events a notary may have something to do. */

@@ -1,14 +1,19 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import type { Filter } from '../../core/packet';
+	import { ENDINGS, type Ending, type Filter } from '../../core/packet';
 	import Choice from '../parts/Choice.svelte';
+	import Day from '../parts/Day.svelte';
 	import Over from '../parts/Over.svelte';
 
 	/**
 	 * Which packets are listed: by template, folder, sender, and how long they wait. All at once. What there is to choose from is
 	 * fetched when somebody opens it, or when what is chosen wants its name.
 	 */
-	let { filter, onfilter }: { filter: Filter; onfilter: (filter: Filter) => void } = $props();
+	let {
+		filter,
+		ended = false,
+		onfilter
+	}: { filter: Filter; /** of what has ended */ ended?: boolean; onfilter: (filter: Filter) => void } = $props();
 
 	interface Choices {
 		templates: { id: string; title: string }[];
@@ -39,7 +44,10 @@
 			filter.template && `made from ${templates.find(({ id }) => id === filter.template)?.title ?? 'a template'}`,
 			filter.folder !== undefined && (filter.folder === '' ? 'in no folder' : `in ${filter.folder}`),
 			filter.sender && `sent by ${senders.find(({ id }) => id === filter.sender)?.name ?? 'somebody'}`,
-			filter.days && `waiting ${filter.days} days or longer`
+			filter.days && `waiting ${filter.days} days or longer`,
+			filter.how,
+			filter.from && `ended from ${filter.from}`,
+			filter.to && `ended until ${filter.to}`
 		].filter(Boolean)
 	);
 </script>
@@ -70,12 +78,31 @@
 			options={[['', 'anybody'], ...senders.map(({ id, name }): [string, string] => [id, name])]}
 			onchoose={(sender) => onfilter(sender ? { ...filter, sender } : without('sender'))}
 		/>
-		<Choice
-			label="Waiting"
-			value={filter.days ? String(filter.days) : ''}
-			options={[['', 'however long'], ...DAYS.map((n): [string, string] => [String(n), `${n} days or longer`])]}
-			onchoose={(days) => onfilter(days ? { ...filter, days: Number(days) } : without('days'))}
-		/>
+		{#if ended}
+			<Choice
+				label="How it ended"
+				value={filter.how ?? ''}
+				options={[['', 'in any way'], ...ENDINGS.map((one): [string, string] => [one, one])]}
+				onchoose={(how) => onfilter(how ? { ...filter, how: how as Ending } : without('how'))}
+			/>
+			<div class="flex flex-wrap gap-3">
+				<Day
+					label="Ended from"
+					value={filter.from ?? ''}
+					onchoose={(from) => onfilter(from ? { ...filter, from } : without('from'))}
+				/>
+				<Day
+					label="until"
+					value={filter.to ?? ''}
+					onchoose={(to) => onfilter(to ? { ...filter, to } : without('to'))}
+				/>
+			</div>
+		{:else}<Choice
+				label="Waiting"
+				value={filter.days ? String(filter.days) : ''}
+				options={[['', 'however long'], ...DAYS.map((n): [string, string] => [String(n), `${n} days or longer`])]}
+				onchoose={(days) => onfilter(days ? { ...filter, days: Number(days) } : without('days'))}
+			/>{/if}
 		<p>
 			<button type="button" class="button" disabled={chosen.length === 0} onclick={() => onfilter({})}>No filter</button
 			>

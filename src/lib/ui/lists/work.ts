@@ -17,6 +17,7 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 		a: 'a look at what came back on paper'
 	},
 	notary: { name: 'Playing notaries', one: 'step', many: 'steps', a: 'what its notary does next' },
+	words: { name: 'Reading what has ended', one: 'packet', many: 'packets', a: 'the words it is found by' },
 	forget: { name: 'Deleting pictures of documents', one: 'packet', many: 'packets', a: 'the deleting of its pictures' },
 	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }

@@ -14,7 +14,8 @@ export const load = ({ url, locals }) => {
 		list: records(house(), account, search, asked),
 		asked,
 		query: query.toString(),
-		count: search ? null : countEnded(house(), account),
+		// how many fit a search or a filter is not counted: they are shown as one goes on
+		count: search || Object.keys(asked.filter ?? {}).length > 0 ? null : countEnded(house(), account),
 		search,
 		settings: listSettings(house(), account, 'records')
 	};

@@ -81,7 +81,7 @@ export const record = [
 		path: '/records',
 		right: 'record',
 		does: 'Find what is over, by its words',
-		more: 'Words of the title, of people’s names and of answers; without any, the last ended first.',
+		more: 'Words of the title, of people’s names, of answers and of the documents; without any, the last ended first.',
 		query: Type.Object({ search: Type.Optional(Type.String({ maxLength: 200 })), after: After }, strict),
 		gives: pageOf(PacketBrief),
 		do: ({ house, account, query }) => {

@@ -1,0 +1,2 @@
+export { findEnded, type Found } from './finding';
+export { indexWords } from './indexing';
