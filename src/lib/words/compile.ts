@@ -19,10 +19,14 @@ export function compiled<Key extends string>(texts: Record<Key, Said>): Record<K
 const isOfLetters = (key: string): boolean =>
 	/^(mail|text)\./.test(key) && !/^mail\.(asks\.|subject\.|account$)/.test(key);
 
-/** The texts without those of letters and, on the signing page, those of an intake's questions and of a notary's room. */
+/** Texts of an intake's questions and of a notary's room, with what is refused there alone: those pages are given them. */
+const OF_THEIR_OWN =
+	/^((intake|room)\.|error\.(no-session|no-session-now|not-confirmed|no-oath|nothing-drawn|why-missing|not-in-room|too-much-said)$)/;
+
+/** The texts without those of letters and, on the signing page, those that few have a use for. */
 export function ofPages<Key extends string>(texts: Record<Key, Said>, visits = false): Record<Key, Said> {
 	return Object.fromEntries(
-		Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key) && (visits || !/^(intake|room)\./.test(key)))
+		Object.entries<Said>(texts).filter(([key]) => !isOfLetters(key) && (visits || !OF_THEIR_OWN.test(key)))
 	) as Record<Key, Said>;
 }
 

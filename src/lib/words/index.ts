@@ -44,7 +44,7 @@ export function pageTextsOf(language: string): Texts | null {
 	return language === 'en' ? null : ofPages(textsOf(language));
 }
 
-/** The texts of an intake's page or a notary's room, which no page carries: in English too. */
+/** All texts of pages, with those that no page carries: of an intake's questions and of a notary's room. In English too. */
 export function visitTextsOf(language: string): Texts {
 	return ofPages(textsOf(language), true);
 }

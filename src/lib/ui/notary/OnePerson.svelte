@@ -2,7 +2,7 @@
 	import { PLACEABLE, type PlacedKind } from '../../core/notary';
 	import type { RoomPerson } from '../../core/packet';
 	import Choice from '../parts/Choice.svelte';
-	import { handTo } from '../signing/handing';
+	import { handTo } from '../signing/keeper';
 	import { useWords } from '../signing/words';
 	import type { Room } from './room.svelte';
 

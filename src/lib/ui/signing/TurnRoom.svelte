@@ -3,10 +3,9 @@
 	import type { ComponentProps } from 'svelte';
 	import { untrack } from 'svelte';
 	import type { Paper, SeenPart, WordingRequest } from '../../core/packet';
-	import { handTo } from './handing';
 	import CorrectedPart from './CorrectedPart.svelte';
 	import Asking from './Asking.svelte';
-	import { serverKeeper, type Keeper } from './keeper';
+	import { handTo, serverKeeper, type Keeper } from './keeper';
 	import { watchPages } from './seen';
 	import { Signing, type Turn } from './signing.svelte';
 	import TurnPage from './TurnPage.svelte';

@@ -3,7 +3,7 @@ import { isRefusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { roomView } from '$lib/server/notary';
 import { languageOf, visitorOrError } from '$lib/server/visitor';
-import { LANGUAGES, nameOfLanguage, visitTextsOf, wordsOf } from '$lib/words';
+import { visitTextsOf, wordsOf } from '$lib/words';
 
 /** The room before the notary; whoever has not agreed yet, or has nothing to do in it, is shown their own page. */
 export const load = async ({ params, locals }) => {
@@ -17,7 +17,6 @@ export const load = async ({ params, locals }) => {
 		room,
 		language,
 		direction: wordsOf(language).direction,
-		texts: visitTextsOf(language),
-		languages: LANGUAGES.map((one) => ({ language: one, name: nameOfLanguage(one) }))
+		texts: visitTextsOf(language)
 	};
 };

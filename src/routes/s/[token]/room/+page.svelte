@@ -1,12 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { page } from '$app/state';
-	import { invalidateAll } from '$app/navigation';
 	import Room from '$lib/ui/notary/Room.svelte';
 	import { Room as RoomNow } from '$lib/ui/notary/room.svelte';
-	import { send } from '$lib/ui/signing/keeper';
-	import LanguagePick from '$lib/ui/signing/LanguagePick.svelte';
-	import OfficeMark from '$lib/ui/signing/OfficeMark.svelte';
 	import { giveWords } from '$lib/ui/signing/words';
 	import { wordsIn } from '$lib/words/words';
 
@@ -20,11 +16,6 @@
 		() => words
 	);
 	$effect(() => room.follow());
-
-	async function speak(language: string) {
-		const kept = await send(`${base}/language`, 'POST', { language }, words);
-		if (kept.ok) await invalidateAll();
-	}
 </script>
 
 <svelte:head><title>{words('notary.title')} · {room.view.title}</title></svelte:head>
@@ -33,14 +24,12 @@
 	<header
 		class="sticky top-0 z-20 flex min-h-[72px] flex-wrap items-center gap-x-4 border-b border-hairline bg-sheet px-4 sm:px-6"
 	>
-		<OfficeMark {...data.organisation} name={data.organisation.name} />
 		<div class="min-w-0 flex-1 py-2">
 			<h1 class="line-clamp-2 text-[18px] leading-6 sm:text-[20px] sm:leading-7"><bdi>{room.view.title}</bdi></h1>
 			<p class="text-[14px] leading-[18px] text-quiet">
 				{words('notary.title')}: {room.view.notary.name}, {room.view.notary.jurisdiction}
 			</p>
 		</div>
-		<LanguagePick language={data.language} languages={data.languages} onlanguage={speak} />
 	</header>
 	<Room {room} back={base} />
 </div>
