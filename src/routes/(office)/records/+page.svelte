@@ -73,7 +73,7 @@
 		<h1 class="text-[19px]">Records</h1>
 		<ListSearch
 			label="Search records"
-			placeholder="Words of a title, a person, an answer or a document"
+			placeholder="Title, person, answer or document"
 			value={data.search}
 			keep={Object.fromEntries(askedOf({ list: 'ended', filter: data.asked.filter ?? {} }))}
 			wide
