@@ -201,7 +201,13 @@ async function backOnPaper(): Promise<void> {
 async function beforeNotary(me: Doer): Promise<void> {
 	const commission = ok(keepNotary(t.house, me, COMMISSION, null)).id;
 	await drawSeal(t.house, commission);
-	const people = { nora: { email: COMMISSION.email, notary: { act: 'witnessed signature' as const, commission } } };
+	const people = {
+		nora: {
+			name: COMMISSION.name,
+			email: COMMISSION.email,
+			notary: { act: 'witnessed signature' as const, commission }
+		}
+	};
 	for (const refused of [true, false]) {
 		await out(t, [['kit', 'nora:notarises']], people);
 		const nora = () => visitor(t.house, COMMISSION.email);

@@ -35,8 +35,9 @@ export interface RoomView {
 	running: boolean;
 	begun: boolean;
 	present: boolean;
-	/** who is asked to sign now */
+	/** who is asked to sign now; `watched`: nobody signs before they are */
 	turn: string | null;
+	watched: boolean;
 	people: RoomPerson[];
 	/** the act as the notary has drawn it up */
 	drawn: string | null;

@@ -166,6 +166,12 @@ export function commissionFaultOf(house: House, plan: Plan): Refusal | null {
 	const notary = notaryOfPlan(house.db, plan);
 	if (!notary || notary.ended)
 		return refuse('notary-gone', 'This notary can’t be chosen any more. Choose another one.', person.id);
+	if (person.email.trim().toLowerCase() !== notary.email.toLowerCase() || person.name.trim() !== notary.name)
+		return refuse(
+			'not-the-notary',
+			`Name and address are not those of ${notary.name}. Choose the notary again, which sets them.`,
+			person.id
+		);
 	const no = commissionFault(notary, house.now().toISOString());
 	return no && refuse(no.code, no.say, person.id);
 }

@@ -25,7 +25,7 @@ import { eventsOf } from '../packets/log';
 import { packetView } from '../packets/packet-view';
 import { correctAddress, withdraw } from '../packets/office';
 import { sendPlan } from '../packets/sending';
-import { decline, finish, handDevice, openAndConsent, signingView, visit, type Visitor } from '../signing';
+import { decline, finish, handDevice, handOver, openAndConsent, signingView, visit, type Visitor } from '../signing';
 import {
 	appoint,
 	appointmentFile,
@@ -215,7 +215,12 @@ describe('a sworn statement before a notary', () => {
 		await does('isolde', confirm('maren'));
 		await does('maren', { do: 'oath' });
 		await does('isolde', { do: 'turn', who: 'maren' });
-		t.clock.now += 40_000;
+		t.clock.now += 80_000;
+		// her own page has asked meanwhile, on which she signs
+		roomView(t.house, at('maren'));
+		t.clock.now += 80_000;
+		expect(ok(roomView(t.house, at('isolde'))).turn).toBe('maren');
+		t.clock.now += 80_000;
 		const desk = ok(roomView(t.house, at('isolde')));
 		expect(desk.people.find((one) => one.id === 'maren')).toMatchObject({ there: false, sworn: true });
 		expect(desk.turn).toBe(null);
@@ -325,6 +330,9 @@ describe('other ways to come before a notary', () => {
 			const { token } = ok(handDevice(t.house, at('isolde'), who, FROM));
 			const handed = () => ok(visit(t.house, token));
 			ok(openAndConsent(t.house, handed(), FROM));
+			// the notary's page is not open while a guest has the device
+			t.clock.now += 600_000;
+			expect(roomView(t.house, handed())).toMatchObject({ turn: who });
 			ok(finish(t.house, handed(), answersOf(handed().packet.plan.fields, who), FROM));
 		}
 		await draws();
@@ -427,6 +435,36 @@ describe('what can’t be', () => {
 		expect(codes({ stops: [{ ...plan.stops[0]!, anyOne: true }] })).toContain('notary-in-group');
 		expect(codes({ people: people({ maren: { duty: 'notarises' } }) })).toContain('two-notaries');
 		expect(preflight(plan).map((one) => one.code)).toContain('not-shown-before');
+	});
+
+	it('nobody is the notary but who has the commission: not by another address, a link handed on, or a part taken over', async () => {
+		const packet = await out(t, [['tamsin'], ['maren', 'isolde:notarises']], notaryOf('witnessed signature'), {
+			sending: { handOver: true }
+		});
+		const { plan } = state(packet);
+		const sends = (change: Partial<PlanPerson>) =>
+			code(
+				sendPlan(t.house, t.odile, {
+					...plan,
+					people: plan.people.map((one) => ({ ...one, note: undefined, ...(one.id === 'isolde' && change) }))
+				})
+			);
+		expect(await sends({ email: 'odile@elsewhere.example' })).toBe('not-the-notary');
+		expect(await sends({ name: 'Somebody Else' })).toBe('not-the-notary');
+		expect(await sends({ deliver: 'link' })).toBe('notary-by-mail');
+		expect(await sends({ email: COMMISSION.email.toUpperCase() })).toBe('done');
+		expect(await code(correctAddress(t.house, t.odile, packet, 'isolde', 'odile@elsewhere.example'))).toBe(
+			'notary-address'
+		);
+		agrees('tamsin');
+		ok(handOver(t.house, at('tamsin'), { name: 'Isolde', email: COMMISSION.email, why: 'away' }, FROM));
+		await idle(t);
+		const hers = at('isolde');
+		ok(openAndConsent(t.house, hers, FROM));
+		ok(finish(t.house, at('isolde'), answersOf(hers.packet.plan.fields, 'tamsin'), FROM));
+		await idle(t);
+		await enters('isolde');
+		expect(await code(deed('isolde', { do: 'begin' }))).toBe('notary-signs');
 	});
 
 	it('an appointment in the past, outside the hours, or after the last day', async () => {

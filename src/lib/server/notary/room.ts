@@ -2,6 +2,7 @@ import { meetingIn } from '../../core/calendar';
 import { hoursInWords, OATH, stepsOf } from '../../core/notary';
 import {
 	EVERYBODY,
+	isWatched,
 	localeOf,
 	stagesOf,
 	stillToShow,
@@ -63,6 +64,7 @@ export function roomView(house: House, visitor: Visitor, language = 'en'): RoomV
 		begun: session.begun !== null,
 		present: session.present.includes(person.id),
 		turn: session.turn,
+		watched: isWatched(plan),
 		people: stagesOf(packet).map((one) => ({
 			...roomPerson(packet, one),
 			known: mine ? knownBy(house, packet.packet, one.person) : ''

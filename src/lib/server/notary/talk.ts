@@ -1,6 +1,6 @@
 import type { SentPacket } from '../../core/packet';
 import { refuse, type Refusal } from '../../core/refusal';
-import { notaryIn } from '../../core/route';
+import { guestsOf, notaryIn } from '../../core/route';
 import type { House } from '../house';
 import { act, packetState } from '../packets/act';
 import { notaryOfPlan } from './notaries';
@@ -15,8 +15,11 @@ export interface Said {
 }
 
 const MOST = { words: 300, shown: 100 };
-/** After so many ms without a word from somebody's page they are not in the room any more. */
-const LOST = 30_000;
+/**
+ * After so many ms without a word from somebody's page they are not in the room any more. A page in the background is let ask once a
+ * minute only.
+ */
+const LOST = 90_000;
 
 /** Refuses `too-much-said` where a room has had its fill. */
 export function say(house: House, packet: string, person: string, text: string): Refusal | null {
@@ -75,19 +78,23 @@ export function heardOf(house: House, packet: string, person: string): void {
 		.run(packet, person, house.now().toISOString());
 }
 
-/** Somebody's page has asked for news; whoever's has not for a while has gone. A notary whom the stand-in plays has no page. */
+/**
+ * Somebody's page has asked for news; whoever's has not for a while has gone. A notary whom the stand-in plays
+ * has no page, and one who lends their device to guests has none while a guest has it.
+ */
 export function hear(house: House, packet: SentPacket, person: string): SentPacket {
 	const { db } = house;
 	const now = house.now();
 	if (packet.session.present.includes(person)) heardOf(house, packet.packet, person);
-	const played = notaryOfPlan(db, packet.plan)?.plays ? notaryIn(packet.plan)?.id : undefined;
+	const notary = notaryIn(packet.plan)?.id ?? '';
+	const stays = notaryOfPlan(db, packet.plan)?.plays === true || guestsOf(packet.plan, notary).length > 0;
 	const before = new Date(now.getTime() - LOST).toISOString();
 	const lost = packet.session.present.filter((id) => {
 		const at = db
 			.prepare<[string, string], string>('SELECT at FROM room_seen WHERE packet = ? AND person = ?')
 			.pluck()
 			.get(packet.packet, id);
-		return id !== person && id !== played && (at === undefined || at < before);
+		return id !== person && !(stays && id === notary) && (at === undefined || at < before);
 	});
 	for (const id of lost) act(house, packet.packet, { kind: 'pellum' }, { do: 'leaveRoom', person: id, how: 'lost' });
 	const after = lost.length > 0 ? packetState(db, packet.packet) : packet;

@@ -1,17 +1,33 @@
 <script lang="ts">
 	import { useWords } from './words';
 
-	/** That it is done before a notary: before whom, when, at what fee, and the way there. */
+	/** That it is done before a notary: before whom, when, at what fee, and the way there. Whoever is in the room stays there meanwhile. */
 	let {
 		notary,
-		room
+		room,
+		me,
+		onturn
 	}: {
-		notary: { name: string; jurisdiction: string; when: string | null; minutes: number; fee: string };
+		notary: { name: string; jurisdiction: string; when: string | null; minutes: number; fee: string; may: boolean };
 		/** the way there; null until they have agreed */
 		room: string | null;
+		me: string;
+		/** the notary asks them to sign now, or does not any more */
+		onturn: () => void;
 	} = $props();
 
 	const words = useWords();
+	/** how often the room hears of this page, in ms */
+	const EVERY = 10_000;
+	$effect(() => {
+		if (!room) return;
+		const timer = setInterval(async () => {
+			const response = await fetch(`${room}/now`).catch(() => null);
+			const now = response?.ok ? ((await response.json()) as { turn: string | null; watched: boolean }) : null;
+			if (now?.watched && (now.turn === me) !== notary.may) onturn();
+		}, EVERY);
+		return () => clearInterval(timer);
+	});
 </script>
 
 <aside class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-hairline bg-linen px-4 py-3 sm:px-6">

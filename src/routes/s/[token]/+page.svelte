@@ -129,6 +129,8 @@
 	{#if view.notary && (view.state === 'finished' || view.state === 'turn')}
 		{#await import('$lib/ui/signing/BeforeNotary.svelte') then { default: BeforeNotary }}<BeforeNotary
 				notary={view.notary}
+				me={view.me.id}
+				onturn={refresh}
 				room={view.state === 'turn' && !view.consented ? null : `${base}/room`}
 			/>{/await}
 	{/if}

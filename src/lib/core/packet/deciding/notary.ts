@@ -1,9 +1,9 @@
 import { ACTS, commissionFault, isInHours, stepsOf } from '../../notary';
 import { refuse, type Refusal } from '../../refusal';
-import { beforeNotary, notaryIn } from '../../route';
+import { actorsOf, beforeNotary, notaryIn } from '../../route';
 import type { Command } from '../commands';
 import { personIn, type PlanPerson } from '../plan';
-import { isShut, stillAt, type SentPacket } from '../state';
+import { addressOf, isShut, stillAt, type SentPacket } from '../state';
 import { stillToShow } from './identity';
 import { whileOpen, type Decided, type Out } from './turn';
 
@@ -104,7 +104,7 @@ export function beginSession(
 		if (person !== notary) return refuse('not-notary', 'Only the notary can do that.');
 		if (!out.session.present.includes(id)) return refuse('not-in-room', 'Go into the room first.');
 		if (out.session.running) return [];
-		const no = commissionFault(commission, now);
+		const no = commissionFault(commission, now) ?? takesPartToo(out, notary);
 		if (no) return no;
 		const { name, number, jurisdiction, until, fees } = commission;
 		return [
@@ -117,6 +117,14 @@ export function beginSession(
 			}
 		];
 	});
+}
+
+/** A part may have been handed over, or an address put right, since it was sent. */
+function takesPartToo(out: Out, notary: PlanPerson): Refusal | null {
+	const own = addressOf(out, notary.id).toLowerCase();
+	return actorsOf(out.plan).some((one) => one.id !== notary.id && addressOf(out, one.id).toLowerCase() === own)
+		? refuse('notary-signs', 'You take part in this yourself, and can’t notarise it. Refuse it, with that reason.')
+		: null;
 }
 
 export function pauseSession(state: SentPacket, { person, why }: Of<'pauseSession'>, now: string): Decided {

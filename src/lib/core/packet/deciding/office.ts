@@ -17,6 +17,12 @@ export function correctAddress(state: SentPacket, command: Extract<Command, { do
 	return correctable(state, command.person, (open) => {
 		if (!isAddress(command.email))
 			return refuse('bad-address', `“${command.email}” can't be an e-mail address.`, 'email');
+		if (personIn(open.plan, command.person)?.duty === 'notarises')
+			return refuse(
+				'notary-address',
+				'A notary’s address is that of their commission. Put the packet right and choose another notary instead.',
+				'email'
+			);
 		const was = addressOf(open, command.person);
 		if (was === command.email) return [];
 		const beside = actorsAt(open.plan, stopOf(open.plan, command.person));

@@ -19,6 +19,11 @@ export function checkNotary(plan: Plan): Finding[] {
 		fault('two-notaries', 'There are two notaries. One packet has one act.', { what: 'person', id: second.id });
 	if (!notary.notary || notary.notary.commission === '')
 		fault('no-commission', `${whoIs(notary)} notarises: choose the notary and the act.`);
+	if ((notary.deliver ?? 'mail') !== 'mail')
+		fault(
+			'notary-by-mail',
+			`${whoIs(notary)} notarises, and is written to by mail: whoever has the link is the notary.`
+		);
 	const at = stopOf(plan, notary.id);
 	if (plan.stops[at]?.anyOne) fault('notary-in-group', 'A notary can’t be one of a group of whom any one is enough.');
 	const later = others.find((one) => stopOf(plan, one.id) > at);
