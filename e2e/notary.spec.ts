@@ -79,12 +79,24 @@ test('the lost bow is sworn before the notary: at 390 px by whoever declares, at
 		.locator('[data-seen]')
 		.first()
 		.click({ position: { x: 420, y: 560 } });
+	await isolde.getByRole('spinbutton', { name: 'Points from the left' }).fill('380');
+	await isolde.getByRole('spinbutton', { name: 'Points from below' }).fill('300');
 	await isolde.getByRole('button', { name: 'Place it' }).click();
+	// it goes on another day, and what was done stands
+	await isolde.getByRole('button', { name: 'Go on another day…' }).click();
+	await isolde.getByRole('combobox', { name: 'Why it goes on another day' }).fill('The connection is too bad');
+	await isolde.getByRole('button', { name: 'Go on another day', exact: true }).click();
+	await expect(saskia.getByText('The session goes on another day.')).toBeVisible();
+	await isolde.getByRole('button', { name: 'Go on with the session' }).click();
+	await saskia.getByRole('button', { name: 'See yourself' }).click();
+	await expect(saskia.getByText('No camera can be used here.')).toBeVisible();
 	await isolde.getByRole('button', { name: 'Ask to sign Saskia Ferrand' }).click();
 	await saskia.getByRole('link', { name: 'Sign now' }).click();
 	await saskia.waitForURL(/\/s\/[\w-]{43}$/);
 	await ready(saskia);
 	await saskia.getByRole('textbox', { name: 'Where it was last seen' }).fill('Town Hall, Oldmere');
+	// her own page, on which she signs, keeps her in the room
+	await saskia.waitForRequest((request) => request.url().endsWith('/room/now'));
 	const finish = saskia.getByRole('button', { name: 'Sign as Saskia Ferrand' });
 	for (let step = 0; step < 4 && !(await finish.isVisible()); step++) {
 		await saskia.getByRole('button', { name: /^Next: / }).click();
@@ -219,6 +231,70 @@ test('a notary is added and chosen on the Bench; the stand-in plays, and whoever
 	await amal.getByRole('link', { name: 'الدخول إلى الغرفة' }).click();
 	await amal.waitForURL('**/room');
 	await amal.getByRole('button', { name: 'صحيح' }).click({ timeout: 30_000 });
+	await page.goto(packet);
+	await ready(page);
+	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible({ timeout: 60_000 });
+});
+
+test('on the notary’s device: handed to whoever swears, and handed back', async ({ page, browser }) => {
+	await signIn(page, server);
+	await page.goto(`${server.origin}/stand-ins/notary`);
+	await ready(page);
+	const commission = await page.getByRole('link', { name: 'Isolde Marchbank' }).getAttribute('href');
+	await drafted(page, server, {
+		title: 'A sworn word',
+		stops: [['gwen', 'isolde:notarises']],
+		people: {
+			gwen: { name: 'Gwen', email: '', deliver: 'in person', hostedBy: 'isolde' },
+			isolde: {
+				name: 'Isolde Marchbank',
+				email: 'marchbank@notary.example',
+				notary: { act: 'sworn statement', commission: commission!.split('/').at(-1)! }
+			}
+		}
+	});
+	await sends(page);
+	const packet = page.url();
+	const link = await linkFromMail(page, server, 'marchbank@notary.example', 'A sworn word');
+	const device = await takesPart(browser, link);
+	await intoRoom(device);
+	await device.getByRole('button', { name: 'Begin the session' }).click();
+	await device.getByRole('combobox', { name: 'How you know that it is Gwen' }).click();
+	await device.getByRole('option', { name: 'known to me personally' }).click();
+	await device.getByRole('button', { name: 'Confirm Gwen' }).click();
+	const hand = async () => {
+		await device.getByRole('button', { name: 'Hand them the device' }).click();
+		await device.waitForURL(/\/s\/[\w-]{43}$/);
+		await ready(device);
+	};
+	await hand();
+	await device.getByRole('checkbox', { name: 'I agree' }).check();
+	await device.getByRole('button', { name: 'Go to the documents' }).click();
+	await device.getByRole('link', { name: 'Go into the room' }).first().click();
+	await device.getByRole('button', { name: 'I have said it, and I mean it' }).click();
+	await device.goto(`${link}/room`);
+	await ready(device);
+	await device.getByRole('button', { name: 'Ask to sign Gwen' }).click();
+	await hand();
+	await device.getByRole('button', { name: 'Gwen, handwriting 1' }).click();
+	await device.getByRole('button', { name: 'Sign as Gwen' }).click();
+	await device.getByRole('link', { name: /Isolde Marchbank/ }).click();
+	await device.waitForURL('**/room');
+	await ready(device);
+	await device.getByRole('radio', { name: /^where I point/ }).click();
+	await device.getByRole('spinbutton', { name: 'Points from the left' }).fill('80');
+	await device.getByRole('spinbutton', { name: 'Points from below' }).fill('400');
+	await device.getByRole('spinbutton', { name: 'Points from below' }).press('Tab');
+	await device.getByRole('button', { name: 'Draw it up, and show it' }).click();
+	await expect(device.getByText('Waits for Gwen to approve it.')).toBeVisible();
+	await hand();
+	await device.getByRole('link', { name: 'Go into the room' }).first().click();
+	await device.getByRole('button', { name: 'It is right' }).click();
+	await expect(device.getByText('You have approved it.')).toBeVisible();
+	await device.goto(`${link}/room`);
+	await ready(device);
+	await device.getByRole('button', { name: 'Sign with your certificate' }).click();
+	await expect(device.getByText('The act is done')).toBeVisible();
 	await page.goto(packet);
 	await ready(page);
 	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible({ timeout: 60_000 });

@@ -1,14 +1,12 @@
 <script lang="ts">
 	import Suggested from '../parts/Suggested.svelte';
 	import DrawUp from './DrawUp.svelte';
+	import type { Point } from './point';
 	import type { Room } from './room.svelte';
 	import OnePerson from './OnePerson.svelte';
 
 	/** The notary's own part of the room: each step where it can be done, in the order in which it is done. */
-	let {
-		room,
-		pointed = $bindable()
-	}: { room: Room; pointed: { paper: string; page: number; x: number; y: number } | null } = $props();
+	let { room, pointed = $bindable() }: { room: Room; pointed: Point | null } = $props();
 
 	const view = $derived(room.view);
 	const comers = $derived(view.people.filter((one) => !one.notary));

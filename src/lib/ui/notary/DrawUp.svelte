@@ -1,18 +1,17 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import OneOf from '../parts/OneOf.svelte';
+	import type { Point } from './point';
+	import Pointed from './Pointed.svelte';
 	import type { Room } from './room.svelte';
 
 	/** The act's text and its place: on a page of its own, or where the notary has pressed. */
-	let {
-		room,
-		pointed = $bindable()
-	}: { room: Room; pointed: { paper: string; page: number; x: number; y: number } | null } = $props();
+	let { room, pointed = $bindable() }: { room: Room; pointed: Point | null } = $props();
 
 	const view = $derived(room.view);
 	let text = $state(untrack(() => room.view.toDraw));
 	let where = $state<'own' | 'here'>('own');
-	/** how large it is where it stands on a page, in points; its upper left corner was pressed */
+	/** how large it is where it stands on a page, in points; the point is its upper left corner */
 	const SIZE = { width: 420, height: 110 };
 
 	const draw = () =>
@@ -43,15 +42,11 @@
 			bind:value={where}
 			options={[
 				['own', 'on a page of its own, at the end'],
-				['here', 'where I press the page']
+				['here', 'where I point, its upper left corner there']
 			]}
 		/>
 	</div>
-	{#if where === 'here'}<p class="pb-2 text-[14px]">
-			{pointed
-				? `Page ${pointed.page + 1}, its upper left corner where you pressed.`
-				: 'Press the page where it begins.'}
-		</p>{/if}
+	{#if where === 'here'}<div class="pb-2"><Pointed bind:point={pointed} shown={view.page} /></div>{/if}
 	<button
 		class="button {view.drawn ? '' : 'primary'}"
 		disabled={room.busy || (where === 'here' && !pointed)}

@@ -4,6 +4,8 @@
 	import Choice from '../parts/Choice.svelte';
 	import { handTo } from '../signing/keeper';
 	import { useWords } from '../signing/words';
+	import type { Point } from './point';
+	import Pointed from './Pointed.svelte';
 	import type { Room } from './room.svelte';
 
 	/** Somebody before the notary: confirmed, asked to sign, given a place that was missing, or asked once more. */
@@ -14,7 +16,7 @@
 	}: {
 		room: Room;
 		person: RoomPerson;
-		pointed: { paper: string; page: number; x: number; y: number } | null;
+		pointed: Point | null;
 	} = $props();
 
 	const words = useWords();
@@ -121,11 +123,7 @@
 				options={PLACEABLE.map((one) => [one, KINDS[one]])}
 				onchoose={(one) => (kind = one as PlacedKind)}
 			/>
-			<p class="text-[14px]">
-				{pointed
-					? `On page ${pointed.page + 1}, ${pointed.x} points from the left and ${pointed.y} from below.`
-					: 'Press the page where it belongs.'}
-			</p>
+			<Pointed bind:point={pointed} shown={view.page} />
 			<p><button class="button primary" disabled={!pointed || room.busy} onclick={place}>Place it</button></p>
 		</div>
 	{/if}

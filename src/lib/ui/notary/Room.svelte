@@ -6,6 +6,7 @@
 	import { useWords } from '../signing/words';
 	import Asked from './Asked.svelte';
 	import Desk from './Desk.svelte';
+	import type { Point } from './point';
 	import type { Room } from './room.svelte';
 	import People from './People.svelte';
 	import Talk from './Talk.svelte';
@@ -22,7 +23,7 @@
 	const all = $derived(view.papers.flatMap((one) => one.pages.map((_, n) => ({ paper: one.id, page: n }))));
 	const at = $derived(all.findIndex((one) => one.paper === view.page.paper && one.page === view.page.page));
 	/** the place that the notary has pressed, points of the page */
-	let pointed = $state<{ paper: string; page: number; x: number; y: number } | null>(null);
+	let pointed = $state<Point | null>(null);
 	const turn = (by: number) => {
 		const to = all[at + by];
 		if (to) void room.deed({ do: 'show', ...to });
@@ -66,7 +67,7 @@
 			<span>{words()('paper.page', { page: at + 1, pages: all.length })}</span>
 			{#if !view.me.notary}<span class="text-quiet">{words()('room.pages')}</span>{/if}
 		</p>
-		<!-- where a place is pointed at; the desk has numbers for it as well -->
+		<!-- where a place is pointed at; by keyboard it is written at the desk -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 		<div onclick={point} class={view.me.notary ? 'cursor-crosshair' : ''}>
 			<SignPages
