@@ -14,23 +14,24 @@ const MOST = { words: 10, letters: 200 };
 /** So many words are shown on either side. */
 const AROUND = 6;
 
+/** The words of a text, folded. */
+const wordsIn = (text: string): string[] => folded(text).match(/[\p{L}\p{N}]+/gu) ?? [];
+
 /** The words of a search, folded. */
 export function searchedWords(search: string): string[] {
-	return (folded(search.slice(0, MOST.letters)).match(/[\p{L}\p{N}]+/gu) ?? []).slice(0, MOST.words);
+	return wordsIn(search.slice(0, MOST.letters)).slice(0, MOST.words);
 }
 
 /** Whether every one of the words (folded) begins some word of the text. */
 export function hasAll(text: string, words: readonly string[]): boolean {
-	const there = folded(text).match(/[\p{L}\p{N}]+/gu) ?? [];
+	const there = wordsIn(text);
 	return words.length > 0 && words.every((word) => there.some((one) => one.startsWith(word)));
 }
 
 /** The piece around the first word of the text that one of those words (folded) begins; null where none does. */
 export function pieceFound(text: string, words: readonly string[]): FoundPiece | null {
 	const parts = text.split(/\s+/).filter(Boolean);
-	const at = parts.findIndex((part) =>
-		(folded(part).match(/[\p{L}\p{N}]+/gu) ?? []).some((one) => words.some((word) => one.startsWith(word)))
-	);
+	const at = parts.findIndex((part) => wordsIn(part).some((one) => words.some((word) => one.startsWith(word))));
 	if (at < 0) return null;
 	const [from, to] = [Math.max(0, at - AROUND), at + 1 + AROUND];
 	return {

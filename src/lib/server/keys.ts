@@ -62,20 +62,22 @@ export function rootsOf(db: Db): { name: string; pem: string }[] {
 		}));
 }
 
-async function sealIdentity(house: House): Promise<Identity> {
-	const named = cutText(organisation(house.db).name, 64);
-	const now = stored(house, 'seal');
-	if (now && organisationIn(now.certificate) !== named) {
-		const until = house.now().toISOString().slice(0, 19).replaceAll(/[:T]/g, '-');
-		house.db.prepare("UPDATE keys SET name = ? WHERE name = 'seal'").run(`seal-until-${until}`);
-		unlocked.get(house.db)?.delete('seal');
-	}
-	return identity(house, 'seal', organisation(house.db).name);
-}
+/** Under the organisation's name as it is now. */
+const sealIdentity = (house: House): Promise<Identity> => identityNamed(house, 'seal', organisation(house.db).name);
 
-/** The key of a notary of the stand-in, made when first asked for. */
-export function notaryIdentity(house: House, id: string, name: string): Promise<Identity> {
-	return identity(house, `notary-${id}`, name);
+/** The key of a notary of the stand-in, made when first asked for, and anew under another name. */
+export const notaryIdentity = (house: House, id: string, name: string): Promise<Identity> =>
+	identityNamed(house, `notary-${id}`, name);
+
+/** What signs under this name; what signed under an earlier one is kept for what it has signed. */
+async function identityNamed(house: House, name: KeyName, of: string): Promise<Identity> {
+	const now = stored(house, name);
+	if (now && organisationIn(now.certificate) !== cutText(of, 64)) {
+		const until = house.now().toISOString().slice(0, 19).replaceAll(/[:T]/g, '-');
+		house.db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(`${name}-until-${until}`, name);
+		unlocked.get(house.db)?.delete(name);
+	}
+	return identity(house, name, of);
 }
 
 function stored(house: House, name: string): Identity | null {

@@ -62,7 +62,18 @@ export { isPhone } from './phone';
 export { channelsOf, isMailed, isTexted } from './reach';
 export type { RoomPerson, RoomView } from './room-view';
 export type { Sending } from './sending';
-export { actFields, drawnPlan, isWatched, stagesOf, type Stage } from './sessions';
+export {
+	actFields,
+	comersOf,
+	drawnPlan,
+	isGuestOfNotary,
+	isInRoom,
+	isSessionOpen,
+	isWatched,
+	placedPlan,
+	stagesOf,
+	type Stage
+} from './sessions';
 export {
 	addressOf,
 	anybodyIn,

@@ -8,8 +8,6 @@ import type { Stage } from './sessions';
 /** The room as one of a session sees it now. */
 export interface RoomView {
 	title: string;
-	reference: string;
-	sender: string;
 	zone: string;
 	locale: string;
 	now: string;
@@ -19,8 +17,6 @@ export interface RoomView {
 		number: string;
 		jurisdiction: string;
 		until: string;
-		/** the hours in words */
-		hours: string;
 	};
 	act: ActKind;
 	steps: Step[];

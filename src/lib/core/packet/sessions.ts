@@ -1,8 +1,8 @@
 import { ACTS } from '../notary';
 import { beforeNotary, notaryIn } from '../route';
 import type { PageAdded, Recorded } from './events';
-import { EVERYBODY, type Field, type Plan } from './plan';
-import { NO_SESSION, type SentPacket, type Session } from './state';
+import { EVERYBODY, type Field, type Plan, type PlanPerson } from './plan';
+import { isOpen, NO_SESSION, stillAt, type SentPacket, type Session } from './state';
 
 /** How far a session before a notary has come. Pure, as all of `evolve`. */
 
@@ -27,7 +27,7 @@ type SessionEvent = Extract<
 >;
 
 /** The fields of a notary's act, whatever it says: there is one of each. */
-export const ACT_FIELDS = { text: 'notary-act', seal: 'notary-seal' } as const;
+const ACT_FIELDS = { text: 'notary-act', seal: 'notary-seal' } as const;
 
 export function inSession<S extends SentPacket>(state: S, event: SessionEvent): S {
 	const was = state.session;
@@ -59,7 +59,7 @@ export function inSession<S extends SentPacket>(state: S, event: SessionEvent): 
 			const next = now(UNDRAWN);
 			return {
 				...next,
-				plan: { ...state.plan, fields: [...state.plan.fields, ...event.fields] },
+				plan: placedPlan(state.plan, event.fields),
 				planDigest: event.plan
 			};
 		}
@@ -67,7 +67,8 @@ export function inSession<S extends SentPacket>(state: S, event: SessionEvent): 
 			const answers = Object.entries(state.answers).filter(
 				([id]) => state.plan.fields.find((field) => field.id === id)?.person !== event.who
 			);
-			return { ...now({ ...UNDRAWN, turn: null }), answers: Object.fromEntries(answers) };
+			const next = now({ ...UNDRAWN, turn: null });
+			return { ...next, plan: withoutAct(state.plan), answers: Object.fromEntries(answers) };
 		}
 		case 'ActDrawn': {
 			const { text, added } = event;
@@ -95,17 +96,47 @@ const UNDRAWN = { drawn: null, approved: [], doubts: {} } satisfies Partial<Sess
 
 const pagesOf = (plan: Plan, paper: string): number => plan.papers.find((one) => one.id === paper)?.pages.length ?? 0;
 
+/** The plan with places that the notary has added. */
+export const placedPlan = (plan: Plan, fields: readonly Field[]): Plan => ({
+	...plan,
+	fields: [...plan.fields, ...fields]
+});
+
 /** The plan with the notary's act on it, in the place of an earlier one, and with the page that was added for it. */
 export function drawnPlan(plan: Plan, fields: readonly Field[], added?: PageAdded): Plan {
-	const act: string[] = Object.values(ACT_FIELDS);
-	return {
-		...plan,
-		papers: plan.papers.map((paper) =>
-			added && paper.id === added.paper ? { ...paper, digest: added.now, pages: [...paper.pages, added.page] } : paper
-		),
-		fields: [...plan.fields.filter((field) => !act.includes(field.id)), ...fields]
-	};
+	return placedPlan(
+		{
+			...withoutAct(plan),
+			papers: plan.papers.map((paper) =>
+				added && paper.id === added.paper ? { ...paper, digest: added.now, pages: [...paper.pages, added.page] } : paper
+			)
+		},
+		fields
+	);
 }
+
+const ACT: string[] = Object.values(ACT_FIELDS);
+const withoutAct = (plan: Plan): Plan => ({ ...plan, fields: plan.fields.filter((field) => !ACT.includes(field.id)) });
+
+/** Whether a session may go on now: it is the notary's turn and theirs who come before. */
+export function isSessionOpen(packet: SentPacket): boolean {
+	const notary = notaryIn(packet.plan);
+	return notary !== undefined && isOpen(packet) && stillAt(packet).includes(notary.id);
+}
+
+/** Those before the notary whom no rule, and no end of their own, has left out. */
+export function comersOf(packet: SentPacket): PlanPerson[] {
+	return beforeNotary(packet.plan).filter(({ id }) => !['skipped', 'declined'].includes(packet.people[id]?.is ?? ''));
+}
+
+/** Whether somebody is in the room: by their own device, or by the notary's. */
+export function isInRoom({ session, plan }: SentPacket, person: PlanPerson): boolean {
+	return session.present.includes(isGuestOfNotary(plan, person) ? person.hostedBy! : person.id);
+}
+
+/** Whether somebody does their part on the notary's device. */
+export const isGuestOfNotary = (plan: Plan, { deliver, hostedBy }: PlanPerson): boolean =>
+	deliver === 'in person' && hostedBy !== undefined && hostedBy === notaryIn(plan)?.id;
 
 /** What a session knows of somebody is of nobody any more: another one may be there now. */
 export function forgotten(session: Session, person: string): Session {

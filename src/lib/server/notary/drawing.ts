@@ -1,14 +1,7 @@
 import { dayIn } from '../../core/calendar';
 import { actText } from '../../core/notary';
-import {
-	actFields,
-	drawnPlan,
-	localeOf,
-	type Field,
-	type PageAdded,
-	type Plan,
-	type SentPacket
-} from '../../core/packet';
+import { actFields, drawnPlan, localeOf, type Field, type PageAdded, type SentPacket } from '../../core/packet';
+import { fromShown, keepOnPage, toShown, type PageSize } from '../../core/page';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { beforeNotary, notaryIn } from '../../core/route';
 import { takeInInWorker, withPageInWorker } from '../../press';
@@ -16,6 +9,7 @@ import { readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { act, freezePlan, packetState } from '../packets/act';
+import { NOBODY } from '../packets/somebody';
 import { checkLetters } from '../packets/marks';
 import { keepTaken } from '../papers';
 import type { Visitor } from '../signing/visit';
@@ -46,6 +40,12 @@ export function proposedText(house: House, packet: SentPacket): string {
 	});
 }
 
+export const NO_PAGE = refuse('no-page', 'That page is not part of this.');
+
+/** A place that reaches over the edge of its page, moved on to it. */
+export const broughtOn = (page: PageSize, rect: Field['rect']): Field['rect'] =>
+	fromShown(page, keepOnPage(page, toShown(page, rect)));
+
 /** Margins and height of the act on a page of its own, in points. */
 const OWN = { side: 60, top: 80, height: 240 };
 
@@ -63,14 +63,13 @@ export async function drawUp(
 	return inTransaction(house.db, () => {
 		// others may have gone on while a page was made
 		const now = packetState(house.db, packet.packet);
-		if (now.status === 'none') return refuse('no-packet', 'There is no such packet.');
+		if (now.status === 'none') return NOBODY;
 		if (page?.added) keepTaken(house, page.taken!, { differ: [], blank: [], hidden: [] });
 		const where = place ?? page!.place;
-		const paper = now.plan.papers.find((one) => one.id === where.paper);
-		const pages = (paper?.pages.length ?? 0) + (page?.added ? 1 : 0);
-		if (!paper || where.page >= pages) return refuse('no-page', 'That page is not part of this.');
-		const fields = actFields(where, text.trim(), seal, place ? 9 : 11);
-		showPage(house, packet.packet, where);
+		const there = now.plan.papers.find((one) => one.id === where.paper)?.pages[where.page] ?? page?.added?.page;
+		if (!there) return NO_PAGE;
+		const rect = broughtOn(there, where.rect);
+		const fields = actFields({ ...where, rect }, text.trim(), seal, place ? 9 : 11);
 		return act(
 			house,
 			packet.packet,
@@ -82,7 +81,8 @@ export async function drawUp(
 				fields,
 				text,
 				...(page?.added && { added: page.added })
-			}
+			},
+			{ also: () => showPage(house, packet.packet, where) }
 		);
 	});
 }
@@ -113,9 +113,3 @@ async function ownPage(house: House, { plan, session }: SentPacket) {
 	};
 	return { place: { paper: paper.id, page: paper.pages.length, rect }, added, taken };
 }
-
-/** The plan with places that the notary has added. */
-export const withPlaces = (plan: Plan, fields: readonly Field[]): Plan => ({
-	...plan,
-	fields: [...plan.fields, ...fields]
-});

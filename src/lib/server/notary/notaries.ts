@@ -92,7 +92,8 @@ export function keepNotary(house: House, by: Doer, given: unknown, id: string | 
 	if (!isZone(wanted.zone)) return refuse('bad-zone', 'There is no such time zone.', 'zone');
 	if (wanted.until < wanted.from) return refuse('ends-before', 'The commission ends before it begins.', 'until');
 	if (wanted.hours.to <= wanted.hours.from) return refuse('no-hours', 'The hours end before they begin.', 'to');
-	if (id !== null && !notaryById(db, id)) return refuse('no-notary', 'There is no such notary.');
+	const before = id === null ? null : notaryById(db, id);
+	if (id !== null && !before) return refuse('no-notary', 'There is no such notary.');
 	if (id === null && notaries(db).length >= MOST) return refuse('too-many', `There are ${MOST} notaries already.`);
 	const kept = id ?? newId(house.now());
 	db.prepare(
@@ -102,7 +103,7 @@ export function keepNotary(house: House, by: Doer, given: unknown, id: string | 
 	note(house, by, {
 		type: 'SettingsChanged',
 		what: 'notary',
-		from: {},
+		from: before ? { name: before.name, number: before.number } : {},
 		to: { name: wanted.name, number: wanted.number }
 	});
 	return { id: kept };

@@ -13,9 +13,9 @@ import {
 } from '../../../../e2e/kit/house';
 import { COMMISSION } from '../../../../e2e/kit/commission';
 import { hoursInWords, type ActKind } from '../../core/notary';
-import { preflight, type PlanPerson, type SentPacket } from '../../core/packet';
+import { decide, preflight, type PlanPerson, type SentPacket } from '../../core/packet';
 import { isRefusal, type Refusal } from '../../core/refusal';
-import { closePool, toPem, verifySealed } from '../../press';
+import { closePool, organisationIn, toPem, verifySealed } from '../../press';
 import { openPdf } from '../../press/pdfium';
 import { checkData } from '../check';
 import { rootsOf } from '../keys';
@@ -39,6 +39,7 @@ import {
 	letPlay,
 	roomView,
 	sessionsOf,
+	standInNotaries,
 	type RoomDeed
 } from '.';
 
@@ -266,8 +267,11 @@ describe('a sworn statement before a notary', () => {
 		await does('isolde', confirm('maren'));
 		const where = { who: 'maren', paper: 'paper', page: 1, x: 100, y: 100 };
 		await does('isolde', { do: 'place', kind: 'initials', ...where });
-		expect(await code(deed('isolde', { do: 'place', kind: 'initials', ...where, page: 7 }))).toBe('no-place');
+		expect(await code(deed('isolde', { do: 'place', kind: 'initials', ...where, page: 7 }))).toBe('no-page');
 		expect(await code(deed('maren', { do: 'place', kind: 'initials', ...where }))).toBe('not-notary');
+		const off = { ...state(packet).plan.fields[0]!, id: 'off', rect: { x: 500, y: 10, width: 150, height: 20 } };
+		const asked = { do: 'placeFields' as const, person: 'isolde', plan: 'x', fields: [off] };
+		expect(decide(state(packet), asked, t.house.now().toISOString())).toMatchObject({ code: 'off-page' });
 		await does('isolde', { do: 'turn', who: 'maren' });
 		const { fields } = at('maren').packet.plan;
 		const less = answersOf(
@@ -280,8 +284,11 @@ describe('a sworn statement before a notary', () => {
 		await does('isolde', {
 			do: 'draw',
 			text: 'Witnessed.',
-			place: { paper: 'paper', page: 1, rect: { x: 60, y: 300, width: 420, height: 110 } }
+			// pressed so near the edge that it would reach over it
+			place: { paper: 'paper', page: 1, rect: { x: 560, y: 300, width: 420, height: 110 } }
 		});
+		const drawn = state(packet).plan.fields.find((one) => one.id === 'notary-act')!;
+		expect(drawn.rect.x + drawn.rect.width).toBeLessThan(595);
 		expect(state(packet).plan.papers[0]!.pages).toHaveLength(2);
 		await does('maren', { do: 'approve' });
 		await does('isolde', { do: 'finish' });
@@ -547,6 +554,14 @@ describe('the journal', () => {
 		db.exec('DROP TRIGGER notary_journal_stays');
 		db.prepare("UPDATE notary_journal SET body = replace(body, 'refused', 'done')").run();
 		expect(checkData(db).faults).toEqual([`Journal of notary ${isolde}: line 1 does not follow from those before it.`]);
+	});
+
+	it('a notary under another name signs with another key; what the old one has signed is still to be trusted', async () => {
+		const signer = async () => organisationIn((await standInNotaries(t.house).identity(isolde))!.certificate);
+		expect(await signer()).toBe('Isolde Marchbank');
+		ok(keepNotary(t.house, by(), { ...COMMISSION, name: 'Isolde Thorne' }, isolde));
+		expect(await signer()).toBe('Isolde Thorne');
+		expect(rootsOf(t.house.db).filter((root) => root.name.startsWith('notary-'))).toHaveLength(2);
 	});
 
 	it('what can’t be a commission is refused, with where it lies', () => {

@@ -1,13 +1,14 @@
 import { ACTS } from '../../core/notary';
-import { isOpen, personIn, type SentPacket } from '../../core/packet';
+import { comersOf, isInRoom, isOpen, isSessionOpen, personIn, type SentPacket } from '../../core/packet';
 import { isRefusal, type Refusal } from '../../core/refusal';
-import { beforeNotary, notaryIn } from '../../core/route';
+import { notaryIn } from '../../core/route';
 import type { House } from '../house';
 import { packetState } from '../packets/act';
+import { eventsOf } from '../packets/log';
 import { openAndConsent, type Visitor } from '../signing';
 import { knownBy } from './known';
 import { notaryOfPlan } from './notaries';
-import { doInRoom, isSessionTime, textToDraw, type RoomDeed } from './session';
+import { doInRoom, textToDraw, type RoomDeed } from './session';
 
 /** The stand-in plays a notary by itself: what it does next hangs only on what has happened. */
 
@@ -16,13 +17,11 @@ const FROM = { address: '', device: 'the stand-in, which plays the notary' };
 /** What the notary would do now; null while others are at it. */
 export function nextDeed(house: House, packet: SentPacket): RoomDeed | 'open' | null {
 	const notary = notaryIn(packet.plan);
-	if (!notary?.notary || !isSessionTime(packet)) return null;
+	if (!notary?.notary || !isSessionOpen(packet)) return null;
 	const { session, people } = packet;
 	const standing = people[notary.id]!;
-	const left = beforeNotary(packet.plan).filter(({ id }) => !['skipped', 'declined'].includes(people[id]!.is));
-	const there = left.filter((one) =>
-		session.present.includes(one.deliver === 'in person' ? (one.hostedBy ?? one.id) : one.id)
-	);
+	const left = comersOf(packet);
+	const there = left.filter((one) => isInRoom(packet, one));
 	if (left.length > 0 && there.length === 0 && !session.running) return null;
 	if (standing.is !== 'opened' || standing.consented === null) return 'open';
 	if (!session.present.includes(notary.id)) return { do: 'enter' };
@@ -32,7 +31,7 @@ export function nextDeed(house: House, packet: SentPacket): RoomDeed | 'open' | 
 		return {
 			do: 'confirm',
 			who: unknown.id,
-			how: knownBy(house, packet.packet, unknown.id) || 'known to the notary'
+			how: knownBy(eventsOf(house.db, packet.packet), unknown.id) || 'known to the notary'
 		};
 	const { oath } = ACTS[notary.notary.act];
 	const ready = there.find(

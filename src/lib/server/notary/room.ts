@@ -1,7 +1,10 @@
 import { meetingIn } from '../../core/calendar';
-import { hoursInWords, OATH, stepsOf } from '../../core/notary';
+import { OATH, stepsOf } from '../../core/notary';
 import {
 	EVERYBODY,
+	isGuestOfNotary,
+	isInRoom,
+	isSessionOpen,
 	isWatched,
 	localeOf,
 	stagesOf,
@@ -13,12 +16,13 @@ import {
 import { refuse, type Refusal } from '../../core/refusal';
 import { beforeNotary, notaryIn } from '../../core/route';
 import type { House } from '../house';
+import { eventsOf } from '../packets/log';
 import { languageTag } from '../signing/view';
 import { unproved, type Visitor } from '../signing/visit';
 import { hear, pageShown, wordsOfRoom } from './talk';
 import { knownBy } from './known';
 import { notaryOfPlan } from './notaries';
-import { isSessionTime, textToDraw } from './session';
+import { textToDraw } from './session';
 
 /** Refuses `no-session` to whoever has no part in one. Whoever asks is heard of. */
 export function roomView(house: House, visitor: Visitor, language = 'en'): RoomView | Refusal {
@@ -36,10 +40,9 @@ export function roomView(house: House, visitor: Visitor, language = 'en'): RoomV
 	const steps = stepsOf(act);
 	const name = (id: string) => plan.people.find((one) => one.id === id)?.name ?? '';
 	const { appointment } = session;
+	const events = mine ? eventsOf(house.db, packet.packet) : [];
 	return {
 		title: plan.title,
-		reference: packet.reference,
-		sender: packet.sender.name,
 		zone: packet.zone,
 		locale: localeOf(plan),
 		now: house.now().toISOString(),
@@ -48,8 +51,7 @@ export function roomView(house: House, visitor: Visitor, language = 'en'): RoomV
 			name: commission.name,
 			number: commission.number,
 			jurisdiction: commission.jurisdiction,
-			until: commission.until,
-			hours: hoursInWords(commission)
+			until: commission.until
 		},
 		act,
 		steps,
@@ -59,7 +61,7 @@ export function roomView(house: House, visitor: Visitor, language = 'en'): RoomV
 			...appointment,
 			when: meetingIn(packet.zone, appointment.starts, languageTag(language, person))
 		},
-		is: isSessionTime(packet) ? 'open' : packet.people[notary.id]?.is === 'waiting' ? 'not yet' : 'over',
+		is: isSessionOpen(packet) ? 'open' : packet.people[notary.id]?.is === 'waiting' ? 'not yet' : 'over',
 		running: session.running,
 		begun: session.begun !== null,
 		present: session.present.includes(person.id),
@@ -67,7 +69,7 @@ export function roomView(house: House, visitor: Visitor, language = 'en'): RoomV
 		watched: isWatched(plan),
 		people: stagesOf(packet).map((one) => ({
 			...roomPerson(packet, one),
-			known: mine ? knownBy(house, packet.packet, one.person) : ''
+			known: knownBy(events, one.person)
 		})),
 		drawn: session.drawn?.text ?? null,
 		toDraw: mine ? textToDraw(house, packet) : '',
@@ -98,13 +100,12 @@ function roomPerson(
 ): Omit<RoomPerson, 'known'> {
 	const { plan, session } = packet;
 	const person = plan.people.find((one) => one.id === id)!;
-	const guest = person.deliver === 'in person' && person.hostedBy === notaryIn(plan)?.id;
 	return {
 		id,
 		name: person.name,
 		notary: person.duty === 'notarises',
-		there: session.present.includes(guest ? person.hostedBy! : id),
-		guest,
+		there: isInRoom(packet, person),
+		guest: isGuestOfNotary(plan, person),
 		stage,
 		confirmed: session.confirmed[id] ?? '',
 		sworn: session.sworn.includes(id),

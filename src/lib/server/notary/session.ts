@@ -1,9 +1,8 @@
 import { prefilled, fieldsOf, kindOf, type Answers } from '../../core/field';
 import {
 	addressOf,
-	isOpen,
 	localeOf,
-	stillAt,
+	placedPlan,
 	type Command,
 	type Field,
 	type From,
@@ -12,16 +11,17 @@ import {
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import { notaryIn } from '../../core/route';
 import { OATH, type PlacedKind } from '../../core/notary';
-import { permitted } from '../access';
+import { notPermitted } from '../access';
 import type { Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { newId } from '../ids';
 import { act, freezePlan, office, packetState } from '../packets/act';
+import { NOBODY } from '../packets/somebody';
 import { decline, finish as finishPart } from '../signing/acting';
-import { readSaved } from '../signing/keeping';
+import { readSaved, writeSaved } from '../signing/keeping';
 import { unproved, type Visitor } from '../signing/visit';
-import { drawUp, proposedText, withPlaces, type ActPlace } from './drawing';
+import { broughtOn, drawUp, NO_PAGE, proposedText, type ActPlace } from './drawing';
 import { enterInJournal } from './journal';
 import { notaryOfPlan } from './notaries';
 import { heardOf, say, showPage } from './talk';
@@ -50,11 +50,14 @@ export async function doInRoom(
 	const no = unproved(visitor);
 	if (no) return no;
 	const { packet, person } = visitor;
-	const run = (command: Command) => act(house, packet.packet, { kind: 'person', person: person.id }, command);
+	const run = (command: Command, along?: { also: () => void }) =>
+		act(house, packet.packet, { kind: 'person', person: person.id }, command, along);
 	switch (deed.do) {
 		case 'enter':
-			heardOf(house, packet.packet, person.id);
-			return run({ do: 'enterRoom', person: person.id, from });
+			return run(
+				{ do: 'enterRoom', person: person.id, from },
+				{ also: () => heardOf(house, packet.packet, person.id) }
+			);
 		case 'leave':
 			return run({ do: 'leaveRoom', person: person.id, how: 'left' });
 		case 'begin': {
@@ -77,7 +80,7 @@ export async function doInRoom(
 		case 'again':
 			return said(house, visitor, deed.why, openAgain(house, visitor, deed));
 		case 'place':
-			return place(house, visitor, deed);
+			return presidingOr(visitor) ?? place(house, visitor, deed);
 		case 'draw':
 			return presidingOr(visitor) ?? drawUp(house, visitor, deed.text, deed.place);
 		case 'approve':
@@ -120,7 +123,7 @@ function told(house: House, packet: SentPacket): SentPacket {
 
 function shown(house: House, packet: SentPacket, { paper, page }: { paper: string; page: number }) {
 	const there = packet.plan.papers.find((one) => one.id === paper);
-	if (!there || page >= there.pages.length) return refuse('no-page', 'That page is not part of this.');
+	if (!there || page >= there.pages.length) return NO_PAGE;
 	showPage(house, packet.packet, { paper, page });
 	return told(house, packet);
 }
@@ -136,13 +139,15 @@ const PLACED: Record<PlacedKind, { width: number; height: number; label: string 
 
 function place(house: House, { packet, person }: Visitor, deed: Extract<RoomDeed, { do: 'place' }>) {
 	const { label, width, height } = PLACED[deed.kind];
+	const page = packet.plan.papers.find((one) => one.id === deed.paper)?.pages[deed.page];
+	if (!page) return NO_PAGE;
 	const field: Field = {
 		id: newId(house.now()),
 		kind: deed.kind,
 		person: deed.who,
 		paper: deed.paper,
 		page: deed.page,
-		rect: { x: deed.x, y: deed.y, width, height },
+		rect: broughtOn(page, { x: deed.x, y: deed.y, width, height }),
 		label,
 		key: '',
 		required: true,
@@ -150,7 +155,7 @@ function place(house: House, { packet, person }: Visitor, deed: Extract<RoomDeed
 	};
 	return inTransaction(house.db, () => {
 		const now = packetState(house.db, packet.packet);
-		if (now.status === 'none') return NO_NOTARY;
+		if (now.status === 'none') return NOBODY;
 		return act(
 			house,
 			packet.packet,
@@ -158,7 +163,7 @@ function place(house: House, { packet, person }: Visitor, deed: Extract<RoomDeed
 			{
 				do: 'placeFields',
 				person: person.id,
-				plan: freezePlan(house.db, withPlaces(now.plan, [field])),
+				plan: freezePlan(house.db, placedPlan(now.plan, [field])),
 				fields: [field]
 			}
 		);
@@ -177,13 +182,7 @@ function openAgain(house: House, { packet, person }: Visitor, { who, why }: { wh
 		{ kind: 'person', person: person.id },
 		{ do: 'openPartAgain', person: person.id, who, why },
 		{
-			also: () =>
-				house.db
-					.prepare(
-						`INSERT INTO saved_answers (packet, person, answers, saved_at) VALUES (?, ?, ?, ?)
-						 ON CONFLICT (packet, person) DO UPDATE SET answers = excluded.answers, saved_at = excluded.saved_at`
-					)
-					.run(packet.packet, who, JSON.stringify(Object.fromEntries(theirs)), house.now().toISOString())
+			also: () => void writeSaved(house, packet.packet, who, Object.fromEntries(theirs))
 		}
 	);
 }
@@ -225,19 +224,13 @@ export function appoint(
 	starts: string,
 	minutes: number
 ): SentPacket | Refusal {
-	if (!permitted(house.db, account, 'change', 'packet', id))
-		return refuse('not-yours', 'You may look at this, but not change it.');
+	const no = notPermitted(house.db, account, 'change', 'packet', id);
+	if (no) return no;
 	const packet = packetState(house.db, id);
 	const commission = packet.status === 'none' ? null : notaryOfPlan(house.db, packet.plan);
 	if (!commission) return NO_NOTARY;
 	return act(house, id, office(account), { do: 'appointSession', starts, minutes, commission });
 }
-
-/** Whether a session may go on now: it is the notary's turn and theirs who come before. */
-export const isSessionTime = (packet: SentPacket): boolean => {
-	const notary = notaryIn(packet.plan);
-	return notary !== undefined && isOpen(packet) && stillAt(packet).includes(notary.id);
-};
 
 /** The text that the notary finds when the act is to be drawn up. */
 export const textToDraw = (house: House, packet: SentPacket): string =>

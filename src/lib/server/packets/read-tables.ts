@@ -2,9 +2,9 @@ import {
 	addressOf,
 	channelsOf,
 	isOpen,
+	isSessionOpen,
 	nextMoment,
 	phoneOf,
-	stillAt,
 	termEndOf,
 	type SentPacket,
 	type Thread,
@@ -206,7 +206,7 @@ export function openReturns(state: SentPacket) {
 /** The session before a notary that is to come or going on; null where there is none. */
 export function openSession(state: SentPacket) {
 	const notary = notaryIn(state.plan);
-	if (!notary?.notary || !isOpen(state) || !stillAt(state).includes(notary.id)) return null;
+	if (!notary?.notary || !isSessionOpen(state)) return null;
 	const before = beforeNotary(state.plan).map(({ id }) => state.people[id]!.is);
 	return {
 		commission: notary.notary.commission,

@@ -33,6 +33,18 @@ export function readSaved(house: House, packet: string, person: string): Saved |
 		: null;
 }
 
+/** Keeps what somebody has entered, in the place of what was. @returns when, ISO 8601 */
+export function writeSaved(house: House, packet: string, person: string, answers: Answers): string {
+	const savedAt = house.now().toISOString();
+	house.db
+		.prepare(
+			`INSERT INTO saved_answers (packet, person, answers, saved_at) VALUES (?, ?, ?, ?)
+			 ON CONFLICT (packet, person) DO UPDATE SET answers = excluded.answers, saved_at = excluded.saved_at`
+		)
+		.run(packet, person, JSON.stringify(answers), savedAt);
+	return savedAt;
+}
+
 /** Whether it was this person's turn before a correction made them wait. */
 function waitsAgain(house: House, packet: SentPacket, person: string): boolean {
 	return packet.people[person]?.is === 'waiting' && readSaved(house, packet.packet, person) !== null;
@@ -67,14 +79,8 @@ export function saveAnswers(
 	const answers = Object.fromEntries(Object.entries(given).filter(([id]) => own.has(id)));
 	const lost = notHandedIn(house, visitor, answers);
 	if (lost) return lost;
-	const savedAt = house.now().toISOString();
 	const before = readSaved(house, packet.packet, person.id);
-	house.db
-		.prepare(
-			`INSERT INTO saved_answers (packet, person, answers, saved_at) VALUES (?, ?, ?, ?)
-			 ON CONFLICT (packet, person) DO UPDATE SET answers = excluded.answers, saved_at = excluded.saved_at`
-		)
-		.run(packet.packet, person.id, JSON.stringify(answers), savedAt);
+	const savedAt = writeSaved(house, packet.packet, person.id, answers);
 	if (!before?.toldAt || Date.parse(savedAt) - Date.parse(before.toldAt) >= TOLD_EVERY)
 		tell(house, visitor, before?.told ?? {}, answers, from);
 	const stale =

@@ -4,6 +4,7 @@ import {
 	addressOf,
 	EVERYBODY,
 	isOpen,
+	isSessionOpen,
 	isShut,
 	isWatched,
 	localeOf,
@@ -157,7 +158,7 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 function beforeWhom(house: House, { packet, person, proved }: Visitor, tag: string): BeforeNotary | null {
 	const notary = notaryIn(packet.plan);
 	const commission = notary && notaryOfPlan(house.db, packet.plan);
-	if (!notary?.notary || !commission || !proved || !isOpen(packet) || !stillAt(packet).includes(notary.id)) return null;
+	if (!notary?.notary || !commission || !proved || !isSessionOpen(packet)) return null;
 	if (person.id !== notary.id && !beforeNotary(packet.plan).some(({ id }) => id === person.id)) return null;
 	const { appointment, turn } = packet.session;
 	return {

@@ -6,12 +6,12 @@ import { moveClock } from '$lib/server/clock';
 import { receivedMessages, receiverAddress } from '$lib/server/hooks';
 import { mailboxMessages, refusedAddresses, setRefusedAddresses } from '$lib/server/mail/mailbox';
 import { phoneMessages, refusedNumbers, setRefusedNumbers } from '$lib/server/mail/phone';
+import { standInsFor } from '$lib/server/stand-ins';
 
 /** The Mailbox holds signers' links: outside the demo only an owner may look into it. */
 export const load = ({ url, locals }) => {
 	const { config } = house();
-	if (!config.demo && locals.account?.level !== 'owner')
-		error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+	standInsFor(locals);
 	const to = (url.searchParams.get('to') ?? '').slice(0, 254);
 	const before = Number(url.searchParams.get('before')) || undefined;
 	return {
@@ -37,15 +37,13 @@ export const actions = {
 		return { done: true };
 	},
 	desk: async ({ request, locals }) => {
-		if (!house().config.demo && locals.account?.level !== 'owner')
-			error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+		standInsFor(locals);
 		const wanted = (await formIn(request)).text('mode', 20);
 		setDeskMode(house().db, DESK_MODES.find((one) => one === wanted) ?? 'as it is');
 		return { done: true };
 	},
 	refuse: async ({ request, locals }) => {
-		if (!house().config.demo && locals.account?.level !== 'owner')
-			error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
+		standInsFor(locals);
 		const form = await formIn(request);
 		setRefusedAddresses(house(), form.lines('addresses', 10_000).split(/[\s,;]+/));
 		setRefusedNumbers(house(), form.lines('numbers', 10_000).split(/[\n,;]+/));

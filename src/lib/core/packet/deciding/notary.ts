@@ -1,9 +1,12 @@
 import { ACTS, commissionFault, isInHours, stepsOf } from '../../notary';
+import { isOver } from '../../calendar';
+import { onPage } from '../../page';
 import { refuse, type Refusal } from '../../refusal';
 import { actorsOf, beforeNotary, notaryIn } from '../../route';
 import type { Command } from '../commands';
-import { personIn, type PlanPerson } from '../plan';
-import { addressOf, isShut, stillAt, type SentPacket } from '../state';
+import { personIn, type Field, type PlanPerson } from '../plan';
+import { comersOf, isInRoom, isSessionOpen, isWatched } from '../sessions';
+import { addressOf, isShut, type SentPacket } from '../state';
 import { stillToShow } from './identity';
 import { whileOpen, type Decided, type Out } from './turn';
 
@@ -23,12 +26,13 @@ function inRoom(
 		const person = personIn(open.plan, id);
 		if (!notary?.notary || !person || !(person === notary || beforeNotary(open.plan).includes(person)))
 			return refuse('no-session', 'There is no session before a notary here.');
+		if (isOver(open.deadline, now))
+			return refuse('expired', 'The time for this has run out. Ask the sender for a new one.');
 		if (open.status === 'held')
 			return refuse('held', 'The sender is looking at something here first. You get a message when it goes on.');
 		if (isShut(open, now))
 			return refuse('being-corrected', 'This is being put right. Try again shortly; what you entered is kept.');
-		if (!stillAt(open).includes(notary.id))
-			return refuse('no-session-now', 'The session has not come up yet, or is over.');
+		if (!isSessionOpen(open)) return refuse('no-session-now', 'The session has not come up yet, or is over.');
 		return then(open, person, notary);
 	});
 }
@@ -49,15 +53,6 @@ function presiding(
 }
 
 const isDone = (out: Out, id: string): boolean => out.people[id]?.is === 'done';
-const isLeftOut = (out: Out, id: string): boolean => ['skipped', 'declined'].includes(out.people[id]?.is ?? '');
-
-/** Those before the notary whom no rule, and no end of their own, has left out. */
-const comers = (out: Out): PlanPerson[] => beforeNotary(out.plan).filter(({ id }) => !isLeftOut(out, id));
-
-/** Whether somebody is in the room: in their own, or on the notary's device. */
-const isThere = (out: Out, { id, hostedBy }: PlanPerson): boolean =>
-	[id, hostedBy ?? ''].some((one) => out.session.present.includes(one));
-
 export function appointSession(
 	state: SentPacket,
 	{ starts, minutes, commission }: Of<'appointSession'>,
@@ -84,7 +79,8 @@ export function appointSession(
 export function enterRoom(state: SentPacket, { person: id, from }: Of<'enterRoom'>, now: string): Decided {
 	return inRoom(state, id, now, (out, person) => {
 		const standing = out.people[person.id]!;
-		if (isLeftOut(out, id) || standing.is === 'waiting') return refuse('not-needed', 'Your part is no longer needed.');
+		if (['skipped', 'declined', 'waiting'].includes(standing.is))
+			return refuse('not-needed', 'Your part is no longer needed.');
 		if (standing.is !== 'done' && (standing.is !== 'opened' || standing.consented === null))
 			return refuse('no-consent', 'Agree to do this electronically first.');
 		return out.session.present.includes(id) ? [] : [{ type: 'RoomEntered', person: id, from }];
@@ -137,9 +133,9 @@ export function pauseSession(state: SentPacket, { person, why }: Of<'pauseSessio
 
 /** Runs `then` for somebody who comes before the notary and is there. */
 function withComer(out: Out, who: string, then: (comer: PlanPerson) => Decided): Decided {
-	const comer = comers(out).find(({ id }) => id === who);
+	const comer = comersOf(out).find(({ id }) => id === who);
 	if (!comer) return refuse('no-person', 'This packet has no such person.');
-	return isThere(out, comer)
+	return isInRoom(out, comer)
 		? then(comer)
 		: refuse('not-there', `${comer.name} is not in the room. Wait, or go on another day; nothing is lost.`);
 }
@@ -190,20 +186,23 @@ function before(out: Out, notary: PlanPerson, who: string): Refusal | null {
 export function placeFields(state: SentPacket, { person, plan, fields }: Of<'placeFields'>, now: string): Decided {
 	return presiding(state, person, now, (out) => {
 		for (const field of fields) {
-			const owner = comers(out).find(({ id }) => id === field.person);
+			const owner = comersOf(out).find(({ id }) => id === field.person);
 			const paper = out.plan.papers.find(({ id }) => id === field.paper);
 			if (!owner || !paper || field.page >= paper.pages.length)
 				return refuse('no-place', 'Say whose it is, and on which page.');
 			if (isDone(out, owner.id))
 				return refuse('signed-already', `${owner.name} has signed already. Let them do it once more first.`);
+			if (!onPage(paper.pages[field.page]!, field.rect)) return OFF_PAGE;
 		}
 		return fields.length === 0 ? [] : [{ type: 'FieldsPlaced', person, plan, fields }];
 	});
 }
 
+const OFF_PAGE = refuse('off-page', 'That reaches over the edge of the page. Choose another place.');
+
 export function openPartAgain(state: SentPacket, { person, who, why }: Of<'openPartAgain'>, now: string): Decided {
 	return presiding(state, person, now, (out) => {
-		const comer = comers(out).find(({ id }) => id === who);
+		const comer = comersOf(out).find(({ id }) => id === who);
 		if (!comer || !isDone(out, who)) return refuse('not-signed-yet', 'They have not signed yet.');
 		return why.trim() === ''
 			? refuse('reason-missing', 'Say why; they can read it.', 'why')
@@ -213,14 +212,22 @@ export function openPartAgain(state: SentPacket, { person, who, why }: Of<'openP
 
 export function drawAct(state: SentPacket, command: Of<'drawAct'>, now: string): Decided {
 	return presiding(state, command.person, now, (out) => {
-		const open = comers(out).find(({ id }) => !isDone(out, id));
+		const open = comersOf(out).find(({ id }) => !isDone(out, id));
 		if (open) return refuse('not-all-signed', `${open.name} has not signed yet.`);
-		const unknown = comers(out).find(({ id }) => !(id in out.session.confirmed));
+		const unknown = comersOf(out).find(({ id }) => !(id in out.session.confirmed));
 		if (unknown) return refuse('confirm-first', `Confirm first that it is ${unknown.name}.`);
 		if (command.text.trim() === '') return refuse('text-missing', 'The act has no text yet.', 'text');
 		const { person, plan, fields, text, added } = command;
 		if (added && out.plan.papers.find(({ id }) => id === added.paper)?.digest !== added.was)
 			return refuse('paper-changed', 'The document is another one by now. Look at it again.');
+		const sheet = (field: Field) => {
+			const pages = out.plan.papers.find(({ id }) => id === field.paper)?.pages ?? [];
+			return (
+				pages[field.page] ?? (field.paper === added?.paper && field.page === pages.length ? added.page : undefined)
+			);
+		};
+		if (fields.some((field) => !sheet(field))) return refuse('no-page', 'That page is not part of this.');
+		if (fields.some((field) => !onPage(sheet(field)!, field.rect))) return OFF_PAGE;
 		return [{ type: 'ActDrawn', person, plan, fields, text: text.trim(), ...(added && { added }) }];
 	});
 }
@@ -250,11 +257,9 @@ function judging(state: SentPacket, id: string, now: string, then: (out: Out) =>
 
 /** Why somebody who comes before the notary can't finish their part now; null where they can, or there is no notary. */
 export function notBeforeNotary(out: Out, person: PlanPerson): Refusal | null {
-	const notary = notaryIn(out.plan);
-	if (!notary?.notary || person === notary || !beforeNotary(out.plan).includes(person)) return null;
-	if (!ACTS[notary.notary.act].watched) return null;
+	if (!isWatched(out.plan) || !beforeNotary(out.plan).includes(person)) return null;
 	const { running, turn } = out.session;
-	return running && turn === person.id && isThere(out, person)
+	return running && turn === person.id && isInRoom(out, person)
 		? null
 		: refuse(
 				'not-before-notary',
@@ -271,8 +276,8 @@ export function notaryCannot(out: Out, notary: PlanPerson, command: Of<'finish'>
 	const no = commissionFault(command.commission, now);
 	if (no) return no;
 	if (!session.drawn) return refuse('nothing-drawn-up', 'Draw up the act first.');
-	const doubts = comers(out).find(({ id }) => id in session.doubts);
+	const doubts = comersOf(out).find(({ id }) => id in session.doubts);
 	if (doubts) return refuse('result-doubted', `${doubts.name} says that something is wrong with it.`);
-	const waits = comers(out).find(({ id }) => !session.approved.includes(id));
+	const waits = comersOf(out).find(({ id }) => !session.approved.includes(id));
 	return waits ? refuse('not-approved', `${waits.name} has not approved the result yet.`) : null;
 }

@@ -1,21 +1,15 @@
 import { error, redirect } from '@sveltejs/kit';
 import { commissionFault } from '$lib/core/notary';
-import { isRefusal } from '$lib/core/refusal';
 import { notaryIn } from '$lib/core/route';
 import { house } from '$lib/server';
 import { formIn } from '$lib/server/forms';
 import { letPlay, notaries, sessionsOf } from '$lib/server/notary';
 import { packetState } from '$lib/server/packets/act';
 import { newLink } from '$lib/server/packets/links';
-
-/** The stand-in's notaries hold keys, and their desks sign: outside the demo only an owner sees them. */
-function permitted(locals: App.Locals): void {
-	if (!house().config.demo && locals.account?.level !== 'owner')
-		error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
-}
+import { standInsFor } from '$lib/server/stand-ins';
 
 export const load = ({ locals }) => {
-	permitted(locals);
+	standInsFor(locals);
 	const now = house().now().toISOString();
 	return {
 		now,
@@ -31,18 +25,18 @@ export const load = ({ locals }) => {
 
 export const actions = {
 	play: async ({ request, locals }) => {
-		permitted(locals);
+		standInsFor(locals);
 		const form = await formIn(request);
 		letPlay(house(), form.text('notary', 40), form.text('plays', 3) === 'yes');
 		redirect(303, '/stand-ins/notary');
 	},
 	/** a link to the notary's desk, as it came to them by mail */
 	sit: async ({ request, locals }) => {
-		permitted(locals);
+		standInsFor(locals);
 		const id = (await formIn(request)).text('packet', 40);
 		const packet = packetState(house().db, id);
 		const notary = packet.status === 'none' ? undefined : notaryIn(packet.plan);
-		if (!notary || isRefusal(packet)) error(404, { message: 'There is no such session.' });
+		if (!notary) error(404, { message: 'There is no such session.' });
 		redirect(303, `/s/${newLink(house().db, id, notary.id, house().now())}`);
 	}
 };

@@ -5,14 +5,10 @@ import { house } from '$lib/server';
 import { formIn } from '$lib/server/forms';
 import { drawSeal, endNotary, journalOf, keepNotary, notaryById, setSeal } from '$lib/server/notary';
 import { doerIn, statusOf } from '$lib/server/web';
-
-function permitted(locals: App.Locals): void {
-	if (!house().config.demo && locals.account?.level !== 'owner')
-		error(403, { message: 'Outside the demo only an owner sees the stand-ins.' });
-}
+import { standInsFor } from '$lib/server/stand-ins';
 
 export const load = ({ params, locals }) => {
-	permitted(locals);
+	standInsFor(locals);
 	const notary = params.id === 'new' ? null : notaryById(house().db, params.id);
 	if (!notary && params.id !== 'new') error(404, { message: 'There is no such notary.' });
 	return { zones: Intl.supportedValuesOf('timeZone'), notary, journal: notary ? journalOf(house().db, notary.id) : [] };
@@ -20,7 +16,7 @@ export const load = ({ params, locals }) => {
 
 export const actions = {
 	keep: async ({ params, request, locals }) => {
-		permitted(locals);
+		standInsFor(locals);
 		const form = await formIn(request);
 		const given = {
 			name: form.text('name', 120),
@@ -49,7 +45,7 @@ export const actions = {
 		redirect(303, `/stand-ins/notary/${kept.id}`);
 	},
 	seal: async ({ params, request, locals }) => {
-		permitted(locals);
+		standInsFor(locals);
 		const file = (await request.formData()).get('seal');
 		if (!(file instanceof File) || file.size === 0) return fail(422, { sealSay: 'Choose a picture first.' });
 		const no = await setSeal(house(), params.id, new Uint8Array(await file.arrayBuffer()));
@@ -57,7 +53,7 @@ export const actions = {
 		redirect(303, `/stand-ins/notary/${params.id}`);
 	},
 	chosen: async ({ params, request, locals }) => {
-		permitted(locals);
+		standInsFor(locals);
 		endNotary(house(), doerIn(locals), params.id, (await formIn(request)).text('ended', 3) === 'yes');
 		redirect(303, `/stand-ins/notary/${params.id}`);
 	}
