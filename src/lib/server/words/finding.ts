@@ -8,6 +8,7 @@ import type { House } from '../house';
 import { PAGE, ROW_COLUMNS, rowOf, type KeptRow, type PacketRow } from '../packets/rows';
 import { searchExpression } from '../search';
 import type { PaperNamed } from './indexing';
+import { pagesKept } from './pages';
 
 /** Finding what has ended by all that stands in it. */
 
@@ -82,9 +83,7 @@ function whereFound(db: Db, n: number, row: PacketRow, match: string, words: str
 
 /** The first page of a document that has all the words. */
 function pageWith(db: Db, digest: string, match: string): { plain: string; page: number } | null {
-	const kept = db
-		.prepare<[string], { first: number; pages: number }>('SELECT first, pages FROM paper_texts WHERE digest = ?')
-		.get(digest);
+	const kept = pagesKept(db, digest);
 	if (!kept) return null;
 	const found = db
 		.prepare<[string, number, number], { n: number; plain: string }>(

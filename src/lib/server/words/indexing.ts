@@ -1,11 +1,12 @@
 import { inWords, isFile } from '../../core/field';
 import { folded } from '../../core/folded';
 import { isOpen, localeOf, type SentPacket } from '../../core/packet';
-import { inTransaction } from '../db';
+import { inTransaction, type Db } from '../db';
 import type { House } from '../house';
 import { packetState } from '../packets/act';
 import { derive, wordsToFind } from '../packets/read-tables';
 import { wordsOfPaper } from '../papers';
+import { pagesKept } from './pages';
 
 /** The words of a packet that has ended, written where they are looked for: its own, its answers, its documents' by page. */
 
@@ -18,20 +19,22 @@ export interface PaperNamed {
 /** The job that does it, after a packet has ended. The same a second time is the same. */
 export async function indexWords(house: House, { packet: id }: { packet: string }, done: () => void): Promise<null> {
 	const { db } = house;
+	const before = packetState(db, id);
+	const papers = before.status === 'none' ? [] : before.plan.papers.map((paper) => paper.digest);
+	for (const digest of new Set(papers)) await keepPages(house, digest);
 	inTransaction(db, () => {
 		const state = packetState(db, id);
 		const n = db.prepare<[string], number>('SELECT n FROM packet_numbers WHERE packet = ?').pluck().get(id);
-		if (state.status !== 'none' && !isOpen(state) && n !== undefined) write(house, state, n);
+		if (state.status !== 'none' && !isOpen(state) && n !== undefined) write(db, state, n);
 		done();
 	});
 	return null;
 }
 
-function write(house: House, state: SentPacket, n: number): void {
-	const { db } = house;
+function write(db: Db, state: SentPacket, n: number): void {
 	const papers = state.plan.papers.map(({ digest, name }): PaperNamed => ({ digest, name }));
 	const answers = answersOf(state);
-	const pages = [...new Set(papers.map((paper) => paper.digest))].flatMap((digest) => pagesOf(house, digest));
+	const pages = [...new Set(papers.map((paper) => paper.digest))].flatMap((digest) => pagesOf(db, digest));
 	const own = wordsToFind(state, derive(state).people);
 	db.prepare('DELETE FROM packets_full WHERE rowid = ?').run(n);
 	db.prepare('INSERT INTO packets_full (rowid, words) VALUES (?, ?)').run(
@@ -56,22 +59,32 @@ function answersOf({ plan, answers }: SentPacket): string {
 	return [...new Set(lines)].join('\n');
 }
 
-/** The text of each page of a document, kept when it is first asked for. */
-function pagesOf(house: House, digest: string): string[] {
+/** The text of each page of a document, as it is kept. */
+function pagesOf(db: Db, digest: string): string[] {
+	const kept = pagesKept(db, digest);
+	return kept
+		? db
+				.prepare<[number, number], string>('SELECT plain FROM pages_text WHERE rowid BETWEEN ? AND ? ORDER BY rowid')
+				.pluck()
+				.all(kept.first, kept.first + kept.pages - 1)
+		: [];
+}
+
+/** So many pages are written before others have their turn: a document may have a thousand. */
+const AT_A_TIME = 40;
+
+/** Keeps the text of a document's pages, once. It counts when all of them are there. */
+async function keepPages(house: House, digest: string): Promise<void> {
 	const { db } = house;
-	const kept = db
-		.prepare<[string], { first: number; pages: number }>('SELECT first, pages FROM paper_texts WHERE digest = ?')
-		.get(digest);
-	if (kept)
-		return db
-			.prepare<[number, number], string>('SELECT plain FROM pages_text WHERE rowid BETWEEN ? AND ? ORDER BY rowid')
-			.pluck()
-			.all(kept.first, kept.first + kept.pages - 1);
+	if (pagesKept(db, digest)) return;
 	const texts = wordsOfPaper(house, digest).map((page) => page.map((word) => word.text).join(' '));
-	const first =
-		(db.prepare<[], number>('SELECT rowid FROM pages_text ORDER BY rowid DESC LIMIT 1').pluck().get() ?? 0) + 1;
+	const last = db.prepare<[], number>('SELECT rowid FROM pages_text ORDER BY rowid DESC LIMIT 1').pluck().get() ?? 0;
 	const one = db.prepare('INSERT INTO pages_text (rowid, words, plain) VALUES (?, ?, ?)');
-	texts.forEach((text, page) => one.run(first + page, folded(text), text));
-	db.prepare('INSERT INTO paper_texts (digest, first, pages) VALUES (?, ?, ?)').run(digest, first, texts.length);
-	return texts;
+	for (let from = 0; from < texts.length; from += AT_A_TIME) {
+		inTransaction(db, () =>
+			texts.slice(from, from + AT_A_TIME).forEach((text, i) => one.run(last + 1 + from + i, folded(text), text))
+		);
+		await new Promise((go) => setImmediate(go));
+	}
+	db.prepare('INSERT INTO paper_texts (digest, first, pages) VALUES (?, ?, ?)').run(digest, last + 1, texts.length);
 }
