@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { PacketsAsked } from '../src/lib/core/packet';
+import { SORTS, type PacketsAsked } from '../src/lib/core/packet';
 import { batchLines } from '../src/lib/server/batches';
 import { packetPage } from '../src/lib/server/lists';
 import type { Account } from '../src/lib/server/accounts';
@@ -93,6 +93,8 @@ export function fill(db: Db, packets: number, hidden?: number): void {
 	const person = db.prepare(
 		"INSERT INTO packet_people (packet, person, name, email, standing, since) VALUES (?, 'guest', 'Guest', ?, ?, ?)"
 	);
+	const number = db.prepare('INSERT INTO packet_numbers (n, packet) VALUES (?, ?)');
+	const order = db.prepare("INSERT INTO packet_order (put, sort, value, n) VALUES ('', ?, ?, ?)");
 	const start = Date.now();
 	const at = (days: number) => new Date(start - days * 86_400_000).toISOString();
 	const thread = JSON.stringify(
@@ -120,6 +122,10 @@ export function fill(db: Db, packets: number, hidden?: number): void {
 				out && trouble ? 1 : 0,
 				hidden && i % hidden ? 'Personnel' : ''
 			);
+			number.run(i + 1, `k${i}`);
+			if (!out)
+				for (const sort of SORTS.ended)
+					order.run(sort, sort === 'ended' || sort === 'sent' ? since : `${sort} ${(i * 7919) % 500}`, i + 1);
 			person.run(`k${i}`, `guest${i}@post.example`, out ? (trouble ? 'unreachable' : 'opened') : 'ended', since);
 		}
 	}).immediate();

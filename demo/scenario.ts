@@ -14,6 +14,7 @@ import { sendPlan } from '../src/lib/server/packets/sending';
 import { withdraw } from '../src/lib/server/packets/office';
 import { decline, finish, openAndConsent } from '../src/lib/server/signing';
 import { addPaper, readingOf } from '../src/lib/server/papers';
+import { keepRule } from '../src/lib/server/keeping';
 import { openFolder, setMember } from '../src/lib/server/folders';
 import { describeTemplate, newTemplate, putInUse } from '../src/lib/server/templates';
 import { setPaper } from '../src/lib/server/paper';
@@ -147,6 +148,9 @@ async function makeTemplates(house: House, odile: Account): Promise<Record<CaseK
 /** What players claim is nobody's business but the company manager's and finance's. */
 function closeClaims(house: House, odile: Account, tamsin: Account, ruben: Account): void {
 	const doer = { account: odile, address: '127.0.0.1' };
+	const rule = { by: 'folder', from: 'end', key: '', yearEnd: true };
+	keepRule(house, doer, { ...rule, name: 'Claims, 7 years for the books', of: 'Claims', years: 7, then: 'dispose' });
+	keepRule(house, doer, { ...rule, name: 'Stewards, 2 years', of: 'Stewards', years: 2, then: 'review' });
 	openFolder(house, doer, 'Claims', false);
 	setMember(house, doer, 'Claims', tamsin.id, 'judges');
 	setMember(house, doer, 'Claims', ruben.id, 'sees');

@@ -67,6 +67,8 @@ test('a packet’s page by keys: a day typed or taken from the calendar, one dee
 		/^New version…/,
 		'Keep as template',
 		'Record as JSON',
+		/^Archive…/,
+		'Bin…',
 		'Withdraw…'
 	]);
 	await clean(page, 'a menu');

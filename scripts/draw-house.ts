@@ -11,7 +11,7 @@ const LIB = 'src/lib';
 const CORE_PARTS: Record<string, string[]> = {
 	prepare: ['plan', 'template', 'field', 'rule', 'page', 'picture', 'sheet', 'intake'],
 	run: ['packet', 'route', 'calendar', 'icalendar', 'access'],
-	prove: ['audit', 'identity', 'paper', 'notary']
+	prove: ['audit', 'identity', 'paper', 'notary', 'amend', 'keeping']
 };
 const STOREYS = ['routes', 'ui', 'server', 'press', 'words', 'core'] as const;
 type Storey = (typeof STOREYS)[number];

@@ -87,6 +87,7 @@ try {
 	await desk.goto(`${origin}/desk`);
 	const held = desk.locator('li', { hasText: 'Elodie Marchetti could not show who they are' });
 	await held.getByRole('link', { name: 'Look at it' }).click();
+	await desk.waitForURL('**/packets/*');
 	await desk.getByRole('link', { name: 'Look at it' }).click();
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByRole('button', { name: 'Show the pictures' }).click();
@@ -191,17 +192,27 @@ try {
 	await desk.getByText(/page 2 of 2|read by a machine/).waitFor({ timeout: 60_000 });
 	await desk.waitForTimeout(600);
 	await shot(desk, 'scan');
-	await desk.goto(`${origin}/account/programs`);
+	await desk.goto(`${origin}/records`);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-	await desk.getByLabel('Called').fill('personnel list, each night');
-	for (const right of ['look', 'prepare', 'send'])
-		await desk.getByRole('checkbox', { name: new RegExp(`^${right}:`) }).click();
-	await desk.getByRole('button', { name: 'Make a key' }).click();
-	await desk.locator('[data-secret]').waitFor();
-	await desk.getByRole('button', { name: 'the demo’s own receiver' }).click();
-	await desk.getByRole('button', { name: 'Have it told' }).click();
-	await desk.getByText(/^whsec_/).waitFor();
-	await shot(desk, 'programs');
+	await desk.getByRole('link', { name: 'Instrument loan, cello no. 9' }).click();
+	await desk.waitForURL('**/packets/*');
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByRole('button', { name: 'Amend…' }).click();
+	await desk.getByRole('button', { name: 'Go on to the Bench' }).click();
+	await desk.waitForURL('**/bench/*');
+	await drawn(desk);
+	await desk.getByRole('button', { name: 'Strike words…' }).click();
+	for (const [words, instead] of [
+		['Cello no. 9', 'Viola no. 2'],
+		['when it is not played, away from heaters, windows', 'at all times, away from heaters']
+	] as const) {
+		await desk.getByLabel('Which words').fill(words);
+		await desk.getByText('In one place.').waitFor();
+		await desk.getByLabel('What stands instead').fill(instead);
+		await desk.getByRole('button', { name: 'Strike them there' }).click();
+	}
+	await desk.waitForTimeout(800);
+	await shot(desk, 'amendment');
 	await shot(await notarysDesk(desk), 'notary');
 	await desk.goto(`${origin}/stand-ins?to=maren.lindqvist@post.example`);
 	await desk.getByRole('link', { name: /To sign/ }).click();

@@ -2,17 +2,23 @@ import Database from 'better-sqlite3';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { reportPage, untilSaid, WORD, type Report } from '../src/lib/press/seal/report';
 import { verifySealed } from '../src/lib/press/seal/verify';
+import { againstRoot } from '../src/lib/server/verifying';
 
 /**
- * npm run verify -- FILE [--json] [--trust CERT.pem …]
+ * npm run verify -- FILE [--json | --html] [--trust CERT.pem …] [--root ROOT.json]
+ * `--html`: one page of HTML that anybody can read. `--root`: holds the record against a root that somebody has kept, by the
+ * database in PELLUM_DATA.
  * Exit 0: genuine. 1: not. 2: cannot be judged (no such file, nobody to trust).
  * Trusts the roots in PELLUM_DATA/trust beside those named; needs no database, and says where there is one whether it keeps the copy.
  */
 const args = process.argv.slice(2);
 const json = args.includes('--json');
 const trusts = args.flatMap((arg, i) => (args[i - 1] === '--trust' ? [arg] : []));
-const file = args.find((arg, i) => !arg.startsWith('--') && args[i - 1] !== '--trust');
+const html = args.includes('--html');
+const root = args.find((_, i) => args[i - 1] === '--root');
+const file = args.find((arg, i) => !arg.startsWith('--') && !['--trust', '--root'].includes(args[i - 1] ?? ''));
 
 /** Whether the database of this data folder keeps exactly these bytes as a sealed copy; null where there is none to ask. */
 function isKept(bytes: Uint8Array): boolean | null {
@@ -26,6 +32,21 @@ function isKept(bytes: Uint8Array): boolean | null {
 		return found;
 	} catch {
 		return null;
+	}
+}
+
+/** Whether the record agrees with a root that somebody has kept; null where none was named. */
+function rootAgrees(tree: { size: number; root: string } | undefined, roots: string[]): Report['root'] {
+	if (!root) return null;
+	const database = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'pellum.db');
+	if (!existsSync(root)) return { ok: false, say: `There is no file ${root}.` };
+	if (!existsSync(database))
+		return { ok: false, say: `There is no database in ${path.dirname(database)} to hold the root against.` };
+	const db = new Database(database, { readonly: true });
+	try {
+		return againstRoot(db, tree ?? null, readFileSync(root, 'utf8'), roots);
+	} finally {
+		db.close();
 	}
 }
 
@@ -51,10 +72,17 @@ const roots = [...kept, ...trusts].map((name) => readFileSync(name, 'utf8'));
 const bytes = readFileSync(file);
 const result = await verifySealed(bytes, roots);
 const own = isKept(bytes);
-const WORD = { genuine: 'Genuine', altered: 'Not genuine', unjudged: 'Cannot be judged' };
+const against = rootAgrees(result.tree, roots);
+const digest = createHash('sha256').update(bytes).digest('hex');
+const at = new Date().toISOString();
+const status = { genuine: against && !against.ok ? 1 : 0, altered: 1, unjudged: 2 }[result.verdict];
+if (html) {
+	console.log(reportPage({ name: path.basename(file), digest, verdict: result, kept: own, root: against, at }));
+	process.exit(status);
+}
 give(
-	{ genuine: 0, altered: 1, unjudged: 2 }[result.verdict],
-	result,
+	status,
+	{ ...result, ...(against && { against }) },
 	[
 		`${WORD[result.verdict]}: ${path.basename(file)}`,
 		...(result.sealedBy
@@ -70,6 +98,9 @@ give(
 						? 'Byte for byte a copy that this Pellum keeps.'
 						: 'No copy of exactly these bytes is kept in this Pellum.'
 				]),
-		...result.checks.map((check) => `${check.ok ? '  yes ' : '  NO  '} ${check.say}`)
+		...(result.until ? [`Provable until ${untilSaid(result.until)}`] : []),
+		...[...result.checks, ...(against ? [against] : [])].map(
+			(check) => `${check.ok ? '  yes ' : '  NO  '} ${check.say}`
+		)
 	].join('\n')
 );

@@ -1,6 +1,8 @@
 /** The front of the press: what the rest of Pellum may use. Heavy work goes through the pool. */
+export type { DisposalSheet } from './disposal';
 export type { Evidence } from './evidence';
 export { readSide } from './identity/read';
+export type { PersonSheet } from './person';
 export type { FirstSheet } from './paper/out';
 export { tellSheet } from './paper/read';
 export { faceBytes, unprintable } from './fonts';
@@ -8,7 +10,9 @@ export { glance, LIMITS, type Compared, type TakenIn } from './take-in';
 export type { TakenInText } from './take-in/job';
 export {
 	closePool,
+	changesSheetInWorker,
 	compareInWorker,
+	disposalSheetInWorker,
 	drawnInWorker,
 	fitInWorker,
 	flatSheetInWorker,
@@ -16,17 +20,21 @@ export {
 	inkedPaperInWorker,
 	journalSheetInWorker,
 	paperOutInWorker,
+	personSheetInWorker,
 	openBundleInWorker,
 	takeInInWorker,
 	markPictureInWorker,
 	pageCountInWorker,
 	pageInWorker,
 	picturesInWorker,
+	readingCopyInWorker,
 	reorderInWorker,
 	sealEvidenceInWorker,
 	sealPaperInWorker,
 	unseenInWorker,
+	verifyInWorker,
 	seeSideInWorker,
+	stampedPaperInWorker,
 	withPageInWorker,
 	wordInWorker,
 	type Following
@@ -38,5 +46,6 @@ export { languagesFor } from './ocr';
 export { readScan, SCAN_SCALE, type ScanReading } from './scan';
 export { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } from './seal/keys';
 export { answerTimestamp } from './seal/timestamp';
+export { reportPage, type Report } from './seal/report';
 export { verifySealed } from './seal/verify';
 export type { Mark, Stamp } from './stamp';

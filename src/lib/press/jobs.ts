@@ -1,13 +1,15 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
+import { canonicalJson } from '../core/audit';
 import { refuse, type Refusal } from '../core/refusal';
+import { disposalSheet, type DisposalSheet } from './disposal';
 import { evidenceSheet, type Evidence } from './evidence';
 import { FontSet } from './fonts';
 import type { PageDrawing } from '../core/page';
 import { readDrawn } from './take-in';
 import { sha256 } from './seal/cms';
 import type { SealKeys } from './seal/keys';
-import { seal, type SealWish } from './seal/seal';
+import { DISPOSAL_FORMAT, DISPOSAL_NAME, seal, type SealWish } from './seal/seal';
 import { stampAll, type Stamp } from './stamp';
 
 /** What the press can be asked to do. Plain data in and out, since it crosses into a worker. */
@@ -59,7 +61,27 @@ export async function sealEvidence(job: EvidenceJob): Promise<Sealed> {
 	return sealed(await evidenceSheet(job.evidence), job);
 }
 
-async function sealed(doc: PDFDocument, job: Omit<PaperJob, 'paper' | 'stamps' | 'files'>): Promise<Sealed> {
+export interface DisposalJob extends Omit<EvidenceJob, 'evidence' | 'record'> {
+	sheet: DisposalSheet;
+}
+
+/** Makes a certificate of disposal and seals it. */
+export async function sealDisposal(job: DisposalJob): Promise<Sealed> {
+	const doc = await disposalSheet(job.sheet);
+	const when = new Date(job.now);
+	await doc.attach(Buffer.from(canonicalJson({ format: DISPOSAL_FORMAT, ...job.sheet })), DISPOSAL_NAME, {
+		mimeType: 'application/json',
+		description: 'What went',
+		creationDate: when,
+		modificationDate: when
+	});
+	return sealed(doc, { ...job, record: null });
+}
+
+async function sealed(
+	doc: PDFDocument,
+	job: Omit<PaperJob, 'paper' | 'stamps' | 'files' | 'record'> & { record: string | null }
+): Promise<Sealed> {
 	const bytes = await seal(doc, job.keys, { ...job, now: new Date(job.now) });
 	return { bytes, digest: sha256(bytes).toString('hex') };
 }

@@ -2,17 +2,20 @@ import type { Fitting, PageDrawing } from '../core/page';
 import type { Side } from '../core/identity';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import type { Bundled, fitDocument } from './bundle';
-import type { EvidenceJob, PaperJob, Sealed } from './jobs';
+import type { DisposalJob, EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
 import type { SideSeen } from './identity/side';
 import { NO_PICTURE } from './no-picture';
+import type { ChangesSheet, ReadingCopy } from './amendment';
+import type { PersonSheet } from './person';
 import type { JournalSheet } from './notary';
 import type { FlatSheet } from './paper/flat';
 import type { HeldJob, SheetHeld } from './paper/held';
 import type { InkedJob } from './paper/inked';
 import type { PaperOut, PaperOutJob } from './paper/out';
 import type { PagePlace } from './page-order';
+import type { Verdict } from './seal/verify';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
 import type { TakenInText, ToCompare } from './take-in/job';
@@ -170,9 +173,46 @@ export function sealEvidenceInWorker(job: EvidenceJob): Promise<Sealed> {
 	return inLane('sealEvidence', job, SEALING);
 }
 
+export function disposalSheetInWorker(job: DisposalJob): Promise<Sealed> {
+	return inLane('sealDisposal', job, SEALING);
+}
+
 /** See `journalSheet`. */
 export function journalSheetInWorker(job: JournalSheet): Promise<Uint8Array> {
 	return inLane('journalSheet', job, SEALING);
+}
+
+/** Judges a sealed file in a worker, within bounds: whatever is handed in may be made to hurt. Refuses what breaks them. */
+export async function verifyInWorker(job: { file: Uint8Array; trusted: string[] }): Promise<Verdict | Refusal> {
+	const heavy = refuse(
+		'pdf-too-heavy',
+		'It takes more time or memory to look at than is permitted, as no sealed copy does.'
+	);
+	try {
+		return await bySize<Verdict>('judgeSealed', job, job.file.length, TIME.takeIn);
+	} catch (error) {
+		return refusedFor(error, heavy, heavy);
+	}
+}
+
+/** See `personSheet`. */
+export function personSheetInWorker(job: PersonSheet): Promise<Uint8Array> {
+	return inLane('personSheet', job, SEALING);
+}
+
+/** See `changesSheet`. */
+export function changesSheetInWorker(job: ChangesSheet): Promise<Uint8Array> {
+	return inLane('changesSheet', job, SEALING);
+}
+
+/** See `stampedPaper`. */
+export function stampedPaperInWorker(job: { paper: Uint8Array; stamps: Stamp[] }): Promise<Uint8Array> {
+	return inLane('stampedPaper', job, SEALING);
+}
+
+/** See `readingCopy`. */
+export function readingCopyInWorker(job: ReadingCopy): Promise<Uint8Array> {
+	return inLane('readingCopy', job, SEALING);
 }
 
 /** See `withPage`. */

@@ -1,11 +1,14 @@
 /** The worker's entry: each export is a task by its name. Built into `dist/press/worker.js`. */
 import type { MessagePort } from 'node:worker_threads';
+import * as amendment from './amendment';
 import * as jobs from './jobs';
 import type { Told } from './lanes';
 import { seeSide as side } from './identity/side';
 import { flatSheet as flat } from './paper/flat';
 import { heldSheet as held } from './paper/held';
 import { journalSheet as journal, withPage as longer } from './notary';
+import { verifySealed } from './seal/verify';
+import { personSheet as person } from './person';
 import { inkedPaper as inked } from './paper/inked';
 import { paperOut as out } from './paper/out';
 import { reorderPages as reorder } from './page-order';
@@ -47,8 +50,16 @@ export const flatSheet = telling(flat);
 export const heldSheet = telling(held);
 export const inkedPaper = telling(inked);
 export const journalSheet = telling(journal);
+export const personSheet = telling(person);
+export const judgeSealed = telling((job: { file: Uint8Array; trusted: string[] }) =>
+	verifySealed(job.file, job.trusted)
+);
+export const changesSheet = telling(amendment.changesSheet);
+export const stampedPaper = telling(amendment.stampedPaper);
+export const readingCopy = telling(amendment.readingCopy);
 export const withPage = telling(longer);
 export const sealEvidence = telling(jobs.sealEvidence);
+export const sealDisposal = telling(jobs.sealDisposal);
 export const sealPaper = telling(jobs.sealPaper);
 export const takeInJob = telling(taking);
 export const compareJob = telling(compare);

@@ -1,10 +1,12 @@
 import { ownerBy } from './packets/act';
 import { X509Certificate } from 'node:crypto';
-import { filesIn, type Plan, type Recorded, type SentPacket } from '../core/packet';
+import { filesIn, isOpen, type Plan, type Recorded, type SentPacket } from '../core/packet';
 import type { Db } from './db';
 import { sha256Bytes } from './ids';
 import { sha256Text } from './ids';
 import { saltedDigest } from './packets/private-words';
+import { keptOf } from './packets/kept';
+import { orderedBy, sizeOf, templateTitle } from './packets/ordering';
 import { derive, openReturns, openSession, openWordings, wordsToFind } from './packets/read-tables';
 
 /** What is kept beside the events, compared with what they say: every row that can be worked out anew is. */
@@ -41,7 +43,7 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	const row = db
 		.prepare<[string], Row>(
 			`SELECT reference, owner, title, status, folder, sent_at AS sentAt, since, deadline, ended_at AS endedAt, thread, sealed, events, head,
-			 template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable, batch
+			 template, next_at AS nextAt, term_end AS termEnd, term_told AS termTold, follows, shut_until AS shutUntil, unreachable, batch, type, own_reference AS ownReference, put, put_at AS putAt, template_title AS templateTitle, size, kept_until AS keptUntil, kept_by AS keptBy, amends, amended_by AS amendedBy
 			 FROM packets WHERE id = ?`
 		)
 		.get(id);
@@ -54,6 +56,9 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 		owner: ownerBy(events[0]!),
 		thread: JSON.stringify(want.thread),
 		sealed: JSON.stringify({ papers: state.sealed, evidence: state.evidence }),
+		templateTitle: templateTitle(db, state),
+		size: sizeOf(db, state),
+		...keptOf(db, state),
 		head: links[links.length - 1]!.hash,
 		batch: db.prepare<[string], string>('SELECT batch FROM batch_packets WHERE packet = ?').pluck().get(id) ?? null
 	};
@@ -109,6 +114,24 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 			)
 			.get(id)?.words,
 		wordsToFind(state, want.people)
+	);
+	same(
+		'places in the order of the records',
+		db
+			.prepare<[string], { put: string; sort: string; value: string }>(
+				'SELECT o.put, o.sort, o.value FROM packet_numbers m JOIN packet_order o ON o.n = m.n WHERE m.packet = ? ORDER BY o.sort'
+			)
+			.all(id),
+		isOpen(state)
+			? []
+			: Object.entries(orderedBy(db, state))
+					.map(([sort, value]) => ({ put: state.put?.where ?? '', sort, value }))
+					.sort((a, b) => (a.sort < b.sort ? -1 : 1))
+	);
+	same(
+		'files of its sealed copies',
+		db.prepare<[string], string>('SELECT digest FROM sealed_files WHERE packet = ? ORDER BY digest').pluck().all(id),
+		[...new Set([...Object.values(state.sealed), ...(state.evidence ? [state.evidence] : [])])].sort()
 	);
 	same(
 		'numbers of events',
@@ -181,8 +204,8 @@ export function tableFaults(db: Db): string[] {
 	none(
 		'The number of packets is wrong for',
 		`SELECT status || ' in “' || folder || '”' AS what
-		 FROM (SELECT folder, status, batch IS NOT NULL AS batched, count(*) AS seen FROM packets GROUP BY folder, status, batched)
-		 FULL JOIN packet_counts USING (folder, status, batched) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
+		 FROM (SELECT folder, status, batch IS NOT NULL AS batched, coalesce(put, '') AS put, count(*) AS seen FROM packets GROUP BY folder, status, batched, coalesce(put, ''))
+		 FULL JOIN packet_counts USING (folder, status, batched, put) WHERE coalesce(seen, 0) <> coalesce(n, 0)`
 	);
 	none(
 		'Something is said to lie in a folder that is not there',
@@ -298,6 +321,8 @@ const MOMENTS = [
 	['jobs', 'set_aside_at'],
 	['drafts', 'saved_at'],
 	['drafts', 'send_at'],
+	['drafts', 'binned_at'],
+	['packets', 'put_at'],
 	['templates', 'created_at'],
 	['templates', 'changed_at'],
 	['templates', 'last_used_at'],

@@ -23,6 +23,9 @@ import { checkData } from './check';
 import type { Db } from './db';
 import { folderNamed, openFolder, setMember } from './folders';
 import { newFeed } from './feeds';
+import { setKeeping } from './filing';
+import { dispose, keepRule, setHold } from './keeping';
+import { witnessed } from './keeping/witness';
 import { addHoliday } from './holidays';
 import { makeHook } from './hooks';
 import { BY_ITSELF, type Doer } from './office-record';
@@ -48,6 +51,16 @@ const MAY_DIFFER: Record<string, string> = {
 	'recovery_codes.*': 'keyed hashes: a changed one opens nothing',
 	'accounts.password': 'a hash with its salt: another one is another password',
 	'sessions.*': 'who is signed in; only whether its moments and digests are such can be told',
+	'witness_roots.*': 'the stand-in’s own: held against the tree by whoever asks',
+	'retention_rules.*': 'settings; what they come to is reckoned anew and compared',
+	'holds.*': 'set and lifted by somebody, which the office’s record tells',
+	'hold_packets.*': 'the same',
+	'disposal_wishes.*': 'the first word of two',
+	'disposals.at': 'stands on the certificate, which is sealed',
+	'disposals.by': 'the same',
+	'disposals.second': 'the same',
+	'disposals.why': 'the same',
+	'disposals.certificate': 'another file that is here is as good to this check',
 	'folders.made_at': 'another moment is as good, where it is one',
 	'holidays.*': 'typed by somebody or taken from a calendar',
 	'saved_texts.*': 'kept letters, changed by nobody’s event',
@@ -179,6 +192,7 @@ beforeAll(async () => {
 	await t.runner.drain();
 	await backOnPaper();
 	await beforeNotary(me);
+	await keeping(t);
 	kept = t.house.db.serialize();
 });
 
@@ -218,6 +232,25 @@ async function beforeNotary(me: Doer): Promise<void> {
 		if (refused) await doInRoom(t.house, nora(), { do: 'refuse', why: 'Nobody came.' }, FROM);
 		await idle(t);
 	}
+}
+
+/** One that was disposed of, one of which somebody has said so first, one that is held. */
+async function keeping(t: TestHouse): Promise<void> {
+	const me = { account: t.odile, address: '' };
+	const packets: string[] = [];
+	for (let i = 0; i < 3; i++) {
+		packets.push(await out(t, [['maren']]));
+		await signs(t, 'maren@post.example');
+	}
+	await idle(t);
+	ok(await dispose(t.house, me, [packets[0]!], 'Over.'));
+	setKeeping(t.house.db, { fileNames: '{reference}', binDays: 30, two: true });
+	ok(await dispose(t.house, me, [packets[1]!], 'Over.'));
+	ok(setHold(t.house, me, { name: 'Claim', why: 'asked', of: 'packets', what: '', packets: [packets[2]!] }));
+	const rule = { by: 'type', of: 'X', years: 1, from: 'end', key: '', yearEnd: true, then: 'review' };
+	ok(keepRule(t.house, me, { name: 'X', ...rule }));
+	await idle(t);
+	witnessed(t.house.db, '2026-11-24', JSON.stringify({ size: 1, root: 'x' }), '2026-11-24T00:00:00.000Z');
 }
 
 const opened = (): Db => {

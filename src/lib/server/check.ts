@@ -6,6 +6,7 @@ import { planLookup } from './packets/act';
 import { journalFaults } from './notary';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
+import { numberOf } from './office-record';
 import { PRIVATE, veiledDigest } from './packets/private-words';
 import { accountFaults, folderFaults, officeFaults, programFaults } from './office-record/whole';
 import { intakeFaults } from './intakes/whole';
@@ -36,6 +37,7 @@ export function checkData(db: Db): Soundness {
 		...(office.length > 0 ? office : [...accountFaults(db), ...folderFaults(db), ...programFaults(db)]),
 		...intakeFaults(db),
 		...journalFaults(db),
+		...disposalFaults(db),
 		...tableFaults(db)
 	);
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };
@@ -44,6 +46,8 @@ export function checkData(db: Db): Soundness {
 function checkPacket(db: Db, packet: string): string[] {
 	const faults: string[] = [];
 	const links = linksOf(db, packet);
+	const gone = goneFaults(db, packet, links);
+	if (gone) return gone;
 	const broken = firstBroken(sha256Text, links, GENESIS);
 	if (broken >= 0) return [`Packet ${packet}: event ${broken + 1} does not follow from those before it.`];
 	faults.push(
@@ -96,6 +100,40 @@ function checkPacket(db: Db, packet: string): string[] {
 	if (state.status === 'completed' && state.evidence === null && !asked)
 		faults.push(`Packet ${packet} is complete, but nothing seals it.`);
 	return faults;
+}
+
+/** Of what has been disposed of no words are left, and every hash is; null where it hasn't been. */
+function goneFaults(db: Db, packet: string, links: { body: string; hash: string }[]): string[] | null {
+	const row = db
+		.prepare<[string], { events: number; number: number }>(
+			'SELECT d.events, d.disposal AS number FROM disposed d WHERE d.packet = ?'
+		)
+		.get(packet);
+	if (!row)
+		return links.some(({ body }) => body === '')
+			? [`Packet ${packet}: words of its events are missing, and it was not disposed of.`]
+			: null;
+	const say = (what: string) => `Packet ${packet}, disposed of as ${numberOf(row.number)}: ${what}`;
+	return [
+		...(links.length === row.events ? [] : [say(`it had ${row.events} events, and has ${links.length} hashes.`)]),
+		...(links.some(({ body }) => body !== '') ? [say('words of its events are still here.')] : []),
+		...(db.prepare('SELECT 1 FROM packets WHERE id = ?').get(packet) ? [say('it still stands in the lists.')] : [])
+	];
+}
+
+/** What has been disposed of, each with its line on the certificate. */
+function disposalFaults(db: Db): string[] {
+	return db
+		.prepare<[], { number: number; lines: number; gone: number; certificate: string | null; waits: 0 | 1 }>(
+			`SELECT d.number, CASE WHEN json_valid(d.lines) THEN json_array_length(d.lines) ELSE -1 END AS lines, d.certificate,
+			 (SELECT count(*) FROM disposed g WHERE g.disposal = d.number) AS gone,
+			 EXISTS (SELECT 1 FROM jobs j WHERE j.key = 'certificate:' || d.number AND j.done_at IS NULL) AS waits FROM disposals d`
+		)
+		.all()
+		.flatMap(({ number, lines, gone, certificate, waits }) => [
+			...(lines === gone ? [] : [`Certificate ${numberOf(number)} tells of ${lines} packets, and ${gone} went.`]),
+			...(certificate === null && waits === 0 && gone > 0 ? [`Certificate ${numberOf(number)} was never made.`] : [])
+		]);
 }
 
 /** Builds the tree anew from the events and compares its root and every kept node. */

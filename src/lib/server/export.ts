@@ -26,7 +26,7 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		const packet = packetState(db, id);
 		if (packet.status === 'none') continue;
 		const folder = path.join(target, reference);
-		for (const copy of copiesOf(packet)) write(folder, copy.name, readBlob(db, copy.digest)!.bytes);
+		for (const copy of copiesOf(db, packet)) write(folder, copy.name, readBlob(db, copy.digest)!.bytes);
 		write(folder, 'record.json', JSON.stringify(auditRecord(db, id), null, '\t'));
 		write(folder, 'answers.json', answersAsJson(packet));
 		write(folder, 'answers.csv', answersAsCsv(packet));

@@ -22,7 +22,7 @@ export function firstSteps(house: House, account: Account): FirstSteps | null {
 	if (sealed) return null;
 	const sent = db.prepare('SELECT 1 FROM packet_counts WHERE n > 0').get() !== undefined;
 	const drafted = db
-		.prepare<[string]>('SELECT 1 FROM drafts INDEXED BY drafts_by_owner WHERE owner = ? LIMIT 1')
+		.prepare<[string]>('SELECT 1 FROM drafts INDEXED BY drafts_by_owner WHERE owner = ? AND binned_at IS NULL LIMIT 1')
 		.get(account.id);
 	return { named: isNamed(db), prepared: sent || drafted !== undefined, sent, sealed };
 }

@@ -14,6 +14,7 @@ import { sweepAnswers } from './api';
 import { lookForSheets } from './batches';
 import { sweepDeliveries } from './hooks';
 import { sweepCases } from './intakes';
+import { tendKeeping } from './keeping';
 import { sweepUnused } from './sweeping';
 import { keepRoot } from './roots';
 
@@ -67,6 +68,7 @@ export async function start(): Promise<void> {
 		sweepAnswers(opened);
 		sweepDeliveries(opened);
 		sweepCases(opened);
+		tendKeeping(opened).catch((error: unknown) => log.error(error, 'what is over could not be tended to'));
 		keepRoot(opened).catch((error: unknown) => log.error(error, 'the day’s root could not be kept'));
 	};
 	hourly();

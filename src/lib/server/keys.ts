@@ -1,4 +1,4 @@
-import { randomBytes, scryptSync } from 'node:crypto';
+import { randomBytes, scryptSync, X509Certificate } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } from '../press';
@@ -28,7 +28,10 @@ const making = new WeakMap<object, Promise<unknown>>();
 export function sealKeys(house: House): Promise<SealKeys> {
 	const next = (making.get(house.db) ?? Promise.resolve())
 		.catch(() => {})
-		.then(async () => ({ seal: await sealIdentity(house), stamp: await identity(house, 'stamp', 'Pellum stand-in') }));
+		.then(async () => ({
+			seal: await sealIdentity(house),
+			stamp: await identityNamed(house, 'stamp', 'Pellum stand-in')
+		}));
 	making.set(house.db, next);
 	return next;
 }
@@ -69,10 +72,16 @@ const sealIdentity = (house: House): Promise<Identity> => identityNamed(house, '
 export const notaryIdentity = (house: House, id: string, name: string): Promise<Identity> =>
 	identityNamed(house, `notary-${id}`, name);
 
-/** What signs under this name; what signed under an earlier one is kept for what it has signed. */
+/** So long before its certificate ends another one takes its place: until then either is good. */
+const OVERLAP = 2 * 365.25 * 86_400_000;
+
+const endsSoon = (house: House, { certificate }: Identity): boolean =>
+	Date.parse(new X509Certificate(certificate).validTo) - house.now().getTime() < OVERLAP;
+
+/** What signs under this name, until its certificate is near its end; what signed before is kept for what it has signed. */
 async function identityNamed(house: House, name: KeyName, of: string): Promise<Identity> {
 	const now = stored(house, name);
-	if (now && organisationIn(now.certificate) !== cutText(of, 64)) {
+	if (now && (organisationIn(now.certificate) !== cutText(of, 64) || endsSoon(house, now))) {
 		const until = house.now().toISOString().slice(0, 19).replaceAll(/[:T]/g, '-');
 		house.db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(`${name}-until-${until}`, name);
 		unlocked.get(house.db)?.delete(name);

@@ -47,6 +47,8 @@ const limits = {
 	caseKept: new RateLimiterMemory({ points: 600, duration: 600 }),
 	/** pictures of pages that come back on paper, by link, in 10 minutes */
 	pages: new RateLimiterMemory({ points: 200, duration: 600 }),
+	/** files held up to be judged by one network address, in 10 minutes */
+	verify: new RateLimiterMemory({ points: 30, duration: 600 }),
 	/** uploads through signers' links, by link, in 10 minutes */
 	upload: new RateLimiterMemory({ points: 60, duration: 600 })
 };

@@ -1,6 +1,6 @@
 import { folded } from '../core/folded';
 import type { Account } from './accounts';
-import type { PacketsAsked, Place } from '../core/packet';
+import type { PacketsAsked, Place, PutAway } from '../core/packet';
 import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
 import { packetPage, type ListedPacket } from './lists';
@@ -13,7 +13,7 @@ import { findEnded, type Found } from './words';
 /** Packets by their words; in the order of their numbers, which is that of their sending. */
 const BY_WORDS =
 	'FROM packets_text t CROSS JOIN packet_numbers n ON n.n = t.rowid CROSS JOIN packets p ON p.id = n.packet';
-const FOUND = `${BY_WORDS} WHERE packets_text MATCH @match AND ${MAY_SEE_PACKET}`;
+const FOUND = `${BY_WORDS} WHERE packets_text MATCH @match AND p.put IS NOT 'bin' AND ${MAY_SEE_PACKET}`;
 
 type Named = Record<string, string | number>;
 
@@ -32,14 +32,14 @@ export function records(
 	return { rows: rows.map((row) => ({ ...row, found: null })), next };
 }
 
-/** How many are over in the folders that this account sees into. */
-export function countEnded(house: House, account: Account): number {
+/** How many are over in the folders that this account sees into: in the records, the archive or the bin. */
+export function countEnded(house: House, account: Account, put: PutAway | '' = ''): number {
 	return house.db
-		.prepare<[string], { n: number }>(
+		.prepare<[string, string], { n: number }>(
 			`SELECT coalesce(sum(n), 0) AS n FROM packet_counts
-			 WHERE status NOT IN ('out', 'held') AND folder NOT IN (SELECT value FROM json_each(?))`
+			 WHERE status NOT IN ('out', 'held') AND put = ? AND folder NOT IN (SELECT value FROM json_each(?))`
 		)
-		.get(looker(house.db, account).hidden)!.n;
+		.get(put, looker(house.db, account).hidden)!.n;
 }
 
 /** Packets in any state whose words match, for the field at the top of every page. */

@@ -2,10 +2,15 @@ import Database from 'better-sqlite3';
 import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import { sent } from '../../../e2e/kit/house';
+import { idle, mails, ok, sent } from '../../../e2e/kit/house';
 import { closePool } from '../press';
 import { openDb } from './db';
-import { keepRoot, rootFaults } from './roots';
+import { setWitness, witnessRoots } from './keeping';
+import { witnessed } from './keeping/witness';
+import { rootsOf } from './keys';
+import { treeHead } from './packets/log';
+import { keepRoot, rootDays, rootFaults, rootFile, type SignedRoot } from './roots';
+import { againstRoot, consistencyBetween } from './verifying';
 import { onDisk } from '../../../e2e/kit/on-disk';
 
 afterAll(() => closePool());
@@ -50,6 +55,65 @@ describe('the day’s root', () => {
 		const name = path.join(folder, 'roots', readdirSync(path.join(folder, 'roots'))[0]!);
 		writeFileSync(name, readFileSync(name, 'utf8').replace('"size": ', '"size": 1'));
 		expect(rootFaults(db, folder)).toEqual([expect.stringContaining('not one that this Pellum')]);
+		db.close();
+		other.t.house.db.close();
+	});
+	it('goes to a witness, who sees by its own proof whether it goes on from the one before', async () => {
+		const { t, folder } = await onDisk();
+		const { db } = t.house;
+		ok(setWitness(t.house, { by: 'stand-in', address: '' }));
+		t.house.now = () => new Date(t.clock.now);
+		const days = ['2026-11-24', '2026-11-25', '2026-11-26'];
+		for (const day of days) {
+			t.clock.now = Date.parse(`${day}T10:00:00Z`);
+			await sent(t, [['kit']]);
+			await keepRoot(t.house);
+			await idle(t);
+		}
+		expect(witnessRoots(db).map(({ day, follows }) => [day, follows])).toEqual(days.map((day) => [day, 1]).reverse());
+		expect(rootDays(folder)).toEqual(days);
+		// another history, signed by the same keys: its proof is of its own past, not of what the witness has kept
+		const body = JSON.parse(rootFile(folder, days[2]!)!.toString('utf8')) as SignedRoot;
+		const other = { ...body, since: { ...body.since!, root: 'f'.repeat(64) } };
+		expect(witnessed(db, '2026-11-27', JSON.stringify({ ...other, size: body.size + 1 }), 'x')).toBe(false);
+		expect(setWitness(t.house, { by: 'mail', address: 'nobody' })).toMatchObject({ code: 'bad-address' });
+		ok(setWitness(t.house, { by: 'mail', address: 'witness@elsewhere.example' }));
+		t.clock.now = Date.parse('2026-11-28T10:00:00Z');
+		await keepRoot(t.house);
+		await idle(t);
+		expect(mails(t.house, 'witness@elsewhere.example')).toMatchObject([
+			{ attachments: expect.stringContaining('root 2026-11-28.json') as string }
+		]);
+		db.close();
+	});
+	it('is what a record is held against: before it, after it, another Pellum’s, or of another past', async () => {
+		const { t, folder } = await onDisk();
+		const { db } = t.house;
+		const trusted = rootsOf(db).map(({ pem }) => pem);
+		const early = treeHead(db);
+		await sent(t, [['kit']]);
+		await keepRoot(t.house);
+		const kept = rootFile(folder, rootDays(folder)[0]!)!.toString('utf8');
+		await sent(t, [['kit']]);
+		const against = (tree: { size: number; root: string } | null, root = kept) => againstRoot(db, tree, root, trusted);
+		expect(against(early)).toMatchObject({ ok: true });
+		expect(against(treeHead(db))).toMatchObject({ ok: true });
+		expect(against({ ...early, root: 'e'.repeat(64) })).toMatchObject({ ok: false });
+		expect(against({ size: treeHead(db).size + 1, root: early.root }).say).toContain('its end is missing');
+		expect(against(null).ok).toBe(false);
+		const other = await onDisk();
+		await keepRoot(other.t.house);
+		const foreign = rootFile(other.folder, rootDays(other.folder)[0]!)!.toString('utf8');
+		expect(against(early, foreign).say).toContain('not one that this Pellum has signed');
+		expect(against(early, 'no JSON').ok).toBe(false);
+		expect(consistencyBetween(db, 1, early.size)?.proof.length).toBeGreaterThan(0);
+		for (const [from, to] of [
+			[0, 1],
+			[2, 1],
+			[1, 999],
+			[0.5, 1]
+		] as const)
+			expect(consistencyBetween(db, from, to)).toBeNull();
 		db.close();
 		other.t.house.db.close();
 	});

@@ -7,22 +7,25 @@ import type { Db } from './db';
 import type { House } from './house';
 import { sealKeys } from './keys';
 import { officeHead } from './office-record';
-import { rootAt, treeHead } from './packets/log';
+import { queue } from './jobs/outbox';
+import { proofBetween, rootAt, treeHead } from './packets/log';
 
 /**
  * Each day's root of the tree over all events and the last link of the office's record, signed and kept as a file beside the
  * database: whoever rewrites the database, however consistently, or cuts its end off, is at odds with them.
  */
-interface KeptRoot {
+export interface KeptRoot {
 	format: 'pellum-root/1';
 	at: string;
 	size: number;
 	root: string;
 	office: { n: number; hash: string };
+	/** the root kept before, and the proof that this one goes on from it (RFC 9162 §2.1.4) */
+	since?: { size: number; root: string; proof: string[] };
 	/** of the key that signed it, PEM */
 	certificate: string;
 }
-type Signed = KeptRoot & { signature: string };
+export type SignedRoot = KeptRoot & { signature: string };
 
 const folderOf = (data: string): string => path.join(data, 'roots');
 
@@ -39,15 +42,40 @@ export async function keepRoot(house: House): Promise<boolean> {
 		at,
 		...head,
 		office: officeHead(house.db),
+		...sinceLast(house.db, house.config.folder, head.size),
 		certificate: toPem(seal.certificate)
 	};
 	// ECDSA with SHA-256 over the canonical JSON (RFC 8785), signature as DER
 	const key = createPrivateKey({ key: Buffer.from(seal.key), format: 'der', type: 'pkcs8' });
 	const signature = sign('sha256', Buffer.from(canonicalJson(kept)), key).toString('base64');
 	mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
-	writeFileSync(`${file}.part`, JSON.stringify({ ...kept, signature } satisfies Signed, null, '\t'));
+	writeFileSync(`${file}.part`, JSON.stringify({ ...kept, signature } satisfies SignedRoot, null, '\t'));
 	renameSync(`${file}.part`, file);
+	queue(house, 'keeping', `witness:${at.slice(0, 10)}`, { do: 'witness', day: at.slice(0, 10) });
+	house.changes.emit('jobs');
 	return true;
+}
+
+function sinceLast(db: Db, data: string, size: number): Pick<KeptRoot, 'since'> {
+	const last = rootDays(data).at(-1);
+	const kept = last && (JSON.parse(readFileSync(path.join(folderOf(data), `${last}.json`), 'utf8')) as SignedRoot);
+	if (!kept || kept.size === 0 || kept.size > size) return {};
+	return { since: { size: kept.size, root: kept.root, proof: proofBetween(db, kept.size, size) } };
+}
+
+/** The days of which a root is kept, ISO 8601, in their order. */
+export function rootDays(data: string): string[] {
+	const folder = folderOf(data);
+	if (!existsSync(folder)) return [];
+	return readdirSync(folder)
+		.flatMap((name) => /^(\d{4}-\d{2}-\d{2})\.json$/.exec(name)?.[1] ?? [])
+		.sort();
+}
+
+/** The file of one day; null where none is kept. */
+export function rootFile(data: string, day: string): Buffer | null {
+	const file = path.join(folderOf(data), `${day}.json`);
+	return /^\d{4}-\d{2}-\d{2}$/.test(day) && existsSync(file) ? readFileSync(file) : null;
 }
 
 /** Where the database is at odds with the roots that were kept of it, a sentence each. */
@@ -84,9 +112,13 @@ function trusted(folder: string): X509Certificate[] {
 		.map((name) => new X509Certificate(readFileSync(path.join(folder, name))));
 }
 
-function readRoot(file: string, authorities: X509Certificate[]): KeptRoot | null {
+const readRoot = (file: string, authorities: X509Certificate[]): KeptRoot | null =>
+	signedRoot(readFileSync(file, 'utf8'), authorities);
+
+/** A root as it was kept or published; null where none of these authorities stands behind its signature. */
+export function signedRoot(text: string, authorities: X509Certificate[]): KeptRoot | null {
 	try {
-		const { signature, ...kept } = JSON.parse(readFileSync(file, 'utf8')) as Signed;
+		const { signature, ...kept } = JSON.parse(text) as SignedRoot;
 		const signer = new X509Certificate(kept.certificate);
 		const known = authorities.some((root) => signer.checkIssued(root) && signer.verify(root.publicKey));
 		const ok = verify('sha256', Buffer.from(canonicalJson(kept)), signer.publicKey, Buffer.from(signature, 'base64'));

@@ -1,4 +1,4 @@
-import { inTransaction } from './db';
+import { inTransaction, type Db } from './db';
 import type { House } from './house';
 import { packetState } from './packets/act';
 import { organisation } from './settings';
@@ -43,6 +43,66 @@ export function dropUnused(house: House, digest: string): number {
 	return house.db.prepare('DELETE FROM blobs WHERE digest = ?').run(digest).changes;
 }
 
+/** Puts a document away that no plan, no draft and no batch has any more: its words, its looks, what it was made from, its file. */
+export function dropPaper(house: House, digest: string): void {
+	const { db } = house;
+	const held = db
+		.prepare(
+			'SELECT 1 FROM holders WHERE digest = @digest UNION ALL SELECT 1 FROM batch_documents WHERE paper = @digest LIMIT 1'
+		)
+		.get({ digest });
+	const row = db
+		.prepare<[string], { thumbnail: string; original: string | null }>(
+			'SELECT thumbnail, original FROM papers WHERE digest = ?'
+		)
+		.get(digest);
+	if (held || !row) return;
+	const sources = db.prepare<[string], string>('SELECT source FROM paper_sources WHERE paper = ?').pluck().all(digest);
+	const text = db
+		.prepare<[string], { first: number; pages: number }>('SELECT first, pages FROM paper_texts WHERE digest = ?')
+		.get(digest);
+	if (text) {
+		const page = db.prepare('DELETE FROM pages_text WHERE rowid = ?');
+		for (let n = 0; n < text.pages; n += 1) page.run(text.first + n);
+	}
+	for (const sql of [
+		'DELETE FROM paper_texts WHERE digest = ?',
+		'DELETE FROM paper_looks WHERE paper = ?',
+		'DELETE FROM paper_scans WHERE paper = ?',
+		'DELETE FROM paper_sources WHERE paper = ?',
+		'DELETE FROM papers WHERE digest = ?'
+	])
+		db.prepare(sql).run(digest);
+	for (const file of [digest, row.thumbnail, row.original, ...sources]) if (file) dropUnused(house, file);
+}
+
+/** A file that went along unchanged is none any more where nothing holds it. */
+export function dropAttachment(db: Db, digest: string): void {
+	db.prepare(
+		'DELETE FROM attachments WHERE digest = @digest AND NOT EXISTS (SELECT 1 FROM holders h WHERE h.digest = @digest)'
+	).run({ digest });
+}
+
+/**
+ * Puts away every file that nothing names, a day after it came: what was added and not kept, what was replaced. A few at a time, so that
+ * nobody waits. @returns how many files went
+ */
+export async function sweepFiles(house: House): Promise<number> {
+	const { db } = house;
+	const before = new Date(house.now().getTime() - AFTER).toISOString();
+	const next = db.prepare<[string, string, number], string>(
+		'SELECT digest FROM blobs WHERE digest > ? AND created_at < ? ORDER BY digest LIMIT ?'
+	);
+	let gone = 0;
+	for (let at = ''; ;) {
+		const few = next.pluck().all(at, before, AT_A_TIME);
+		inTransaction(db, () => few.forEach((digest) => (gone += dropUnused(house, digest))));
+		if (few.length < AT_A_TIME) return gone;
+		at = few.at(-1)!;
+		await new Promise((go) => setTimeout(go, 20));
+	}
+}
+
 /** Whether nothing else is this file: the same bytes are kept once, whoever brought them. */
 function isUnused({ db }: House, digest: string): boolean {
 	const named = db
@@ -53,6 +113,8 @@ function isUnused({ db }: House, digest: string): boolean {
 			 UNION ALL SELECT 1 FROM attachments WHERE digest = @digest
 			 UNION ALL SELECT 1 FROM paper_outs WHERE file = @digest UNION ALL SELECT 1 FROM paper_outs WHERE digest = @digest
 			 UNION ALL SELECT 1 FROM notaries WHERE seal = @digest
+			 UNION ALL SELECT 1 FROM sealed_files WHERE digest = @digest
+			 UNION ALL SELECT 1 FROM disposals WHERE certificate = @digest
 			 UNION ALL SELECT 1 FROM batches WHERE file = @digest
 			 UNION ALL SELECT 1 FROM batch_documents WHERE file = @digest LIMIT 1`
 		)

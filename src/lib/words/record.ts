@@ -242,6 +242,20 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return event.now === ''
 				? `It was taken out of the folder “${isolated(event.was)}”.`
 				: `It was put into the folder “${isolated(event.now)}”.`;
+		case 'TypeChanged':
+			return event.now === ''
+				? `It is of no type any more; it was “${isolated(event.was)}”.`
+				: `Its type is “${isolated(event.now)}”.`;
+		case 'PacketAmended':
+			return `It was amended by ${event.reference}, which holds now.`;
+		case 'RetentionSet':
+			return event.until === null
+				? `It is kept for as long as the rules say: ${isolated(event.why)}`
+				: `It is kept until ${event.until}, whatever the rules say: ${isolated(event.why)}`;
+		case 'PacketPutAway':
+			return event.to === 'archive' ? 'It was put into the archive.' : 'It was put into the bin.';
+		case 'PacketRestored':
+			return event.was === 'archive' ? 'It was taken back from the archive.' : 'It was taken back from the bin.';
 		case 'DeadlineMoved':
 			return `The deadline was moved from ${event.was?.slice(0, 10) ?? 'none'} to ${event.now?.slice(0, 10) ?? 'none'}.`;
 		case 'CorrectionBegun':

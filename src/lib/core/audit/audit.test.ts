@@ -1,7 +1,18 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { canonicalJson, extend, firstBroken, GENESIS, grown, inclusionProof, leafHash, rootOf } from './index';
+import {
+	canonicalJson,
+	consistencyProof,
+	extend,
+	firstBroken,
+	GENESIS,
+	grown,
+	inclusionProof,
+	isConsistent,
+	leafHash,
+	rootOf
+} from './index';
 import { nodeHash, proves } from './merkle';
 
 const hex = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
@@ -102,5 +113,39 @@ describe('tree over all events (RFC 9162)', () => {
 					expect(proves(hex, { ...proof, path: proof.path.slice(1) }, leaves[leaf]!, root)).toBe(false);
 			})
 		);
+	});
+});
+
+describe('a later tree begins with an earlier one', () => {
+	const datas = Array.from({ length: 33 }, (_, i) => hex(String(i)));
+	const { at: nodes } = treeOf(datas);
+	const head = (size: number) => ({ size, root: rootOf(hex, size, nodes) });
+
+	it('for every pair of sizes up to 33', () => {
+		for (let to = 1; to <= 33; to++)
+			for (let from = 1; from <= to; from++) {
+				const proof = consistencyProof(hex, from, to, nodes);
+				expect(isConsistent(hex, head(from), head(to), proof), `${from} to ${to}`).toBe(true);
+				expect(proof.length).toBeLessThanOrEqual(2 * Math.ceil(Math.log2(to)) + 1);
+			}
+		expect(isConsistent(hex, { size: 0, root: '' }, head(5), [])).toBe(true);
+	});
+	it('and not where anything of the earlier one is another', () => {
+		for (const [from, to] of [
+			[1, 2],
+			[4, 9],
+			[7, 8],
+			[6, 33],
+			[31, 32]
+		] as const) {
+			const proof = consistencyProof(hex, from, to, nodes);
+			const other = treeOf(datas.with(from - 1, hex('another'))).at;
+			const rewritten = { size: to, root: rootOf(hex, to, other) };
+			expect(isConsistent(hex, head(from), rewritten, proof)).toBe(false);
+			expect(isConsistent(hex, head(from), rewritten, consistencyProof(hex, from, to, other))).toBe(false);
+			expect(isConsistent(hex, head(from), head(to), proof.slice(1))).toBe(false);
+			expect(isConsistent(hex, head(from), head(to), [...proof, proof[0]!])).toBe(false);
+			expect(isConsistent(hex, head(to), head(from), proof)).toBe(false);
+		}
 	});
 });

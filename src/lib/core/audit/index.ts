@@ -1,4 +1,13 @@
 export { canonicalJson, sameJson } from './canonical';
 export { extend, firstBroken, GENESIS } from './chain';
-export { grown, inclusionProof, leafHash, rootOf, type NodeAt, type TreeNode } from './merkle';
+export {
+	consistencyProof,
+	grown,
+	inclusionProof,
+	isConsistent,
+	leafHash,
+	rootOf,
+	type NodeAt,
+	type TreeNode
+} from './merkle';
 export { backwards, faultsOf, plansOf, type AuditRecord } from './record';

@@ -90,6 +90,52 @@ export function proves(
 	return sn === 0 && hash === root;
 }
 
+/**
+ * The proof that the tree of the first `to` leaves begins with that of the first `from` (RFC 9162 §2.1.4.1): nothing of the earlier one was
+ * changed, left out or put in between. 0 < from ≤ to.
+ */
+export function consistencyProof(sha256: Sha256Bytes, from: number, to: number, at: NodeAt): string[] {
+	const part = (m: number, start: number, end: number, whole: boolean): string[] => {
+		const n = end - start;
+		if (m === n) return whole ? [] : [spanHash(sha256, start, end, at)];
+		const k = split(n);
+		return m <= k
+			? [...part(m, start, start + k, whole), spanHash(sha256, start + k, end, at)]
+			: [...part(m - k, start + k, end, false), spanHash(sha256, start, start + k, at)];
+	};
+	return part(from, 0, to, true);
+}
+
+/** Whether the proof shows that the later tree begins with the earlier one (RFC 9162 §2.1.4.2). */
+export function isConsistent(
+	sha256: Sha256Bytes,
+	earlier: { size: number; root: string },
+	later: { size: number; root: string },
+	proof: readonly string[]
+): boolean {
+	if (earlier.size > later.size || earlier.size < 0) return false;
+	if (earlier.size === 0) return proof.length === 0;
+	if (earlier.size === later.size) return proof.length === 0 && earlier.root === later.root;
+	const [begin, ...path] = isPower(earlier.size) ? [earlier.root, ...proof] : proof;
+	if (begin === undefined) return false;
+	let fn = earlier.size - 1;
+	let sn = later.size - 1;
+	while (fn % 2 === 1) [fn, sn] = [(fn - 1) / 2, Math.floor(sn / 2)];
+	let [fr, sr] = [begin, begin];
+	for (const one of path) {
+		if (sn === 0) return false;
+		if (fn % 2 === 1 || fn === sn) {
+			fr = nodeHash(sha256, one, fr);
+			sr = nodeHash(sha256, one, sr);
+			while (fn % 2 === 0 && fn !== 0) [fn, sn] = [fn / 2, Math.floor(sn / 2)];
+		} else sr = nodeHash(sha256, sr, one);
+		[fn, sn] = [Math.floor(fn / 2), Math.floor(sn / 2)];
+	}
+	return sn === 0 && fr === earlier.root && sr === later.root;
+}
+
+const isPower = (n: number): boolean => Number.isInteger(Math.log2(n));
+
 function spanHash(sha256: Sha256Bytes, from: number, to: number, at: NodeAt): string {
 	const count = to - from;
 	if ((count & (count - 1)) === 0) return at(Math.log2(count), from / count);

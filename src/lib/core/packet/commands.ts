@@ -15,7 +15,7 @@ import type {
 	PaperTaken
 } from './events';
 import type { Field, Plan } from './plan';
-import type { Channel, WordingWish } from './state';
+import type { Channel, PutAway, WordingWish } from './state';
 
 /** Names and addresses, by the person's id in the plan; the note is for whoever is named. */
 export type Names = Record<string, { name: string; email: string; note?: string }>;
@@ -123,6 +123,11 @@ export type Command =
 	| { do: 'correctPhone'; person: string; phone: string }
 	| { do: 'moveDeadline'; to: string }
 	| { do: 'moveToFolder'; folder: string }
+	| { do: 'nameType'; type: string }
+	| { do: 'putAway'; to: PutAway }
+	| { do: 'restore' }
+	| { do: 'noteAmended'; by: string; reference: string }
+	| { do: 'keepUntil'; until: string | null; why: string }
 	| { do: 'beginCorrection' }
 	| { do: 'goOnCorrecting' }
 	| { do: 'leaveCorrection' }

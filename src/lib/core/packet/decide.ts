@@ -18,10 +18,15 @@ import {
 	answerWording,
 	correctAddress,
 	correctPhone,
+	keepUntil,
 	moveDeadline,
 	moveToFolder,
+	nameType,
+	noteAmended,
 	nudge,
+	putAway,
 	recordSealed,
+	restore,
 	takeLink
 } from './deciding/office';
 import {
@@ -176,6 +181,16 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			return moveDeadline(state, command, now);
 		case 'moveToFolder':
 			return moveToFolder(state, command);
+		case 'nameType':
+			return nameType(state, command);
+		case 'putAway':
+			return putAway(state, command);
+		case 'restore':
+			return restore(state);
+		case 'noteAmended':
+			return noteAmended(state, command);
+		case 'keepUntil':
+			return keepUntil(state, command);
 		case 'beginCorrection':
 			return beginCorrection(state, now);
 		case 'goOnCorrecting':

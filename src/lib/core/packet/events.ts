@@ -4,7 +4,7 @@ import type { CommissionSaid } from '../notary';
 import type { DoubtName } from '../paper';
 import type { PlanChange, SeenPart } from './correcting/changes';
 import type { Field, Paper, PlanPerson } from './plan';
-import type { Channel, WordingWish } from './state';
+import type { Channel, PutAway, WordingWish } from './state';
 
 /** Who caused an event. */
 export type Actor =
@@ -231,6 +231,14 @@ export type PacketEvent =
 	| { type: 'CorrectionShown'; person: string; from: From }
 	/** to another folder of the office; '': to none */
 	| { type: 'FolderChanged'; was: string; now: string }
+	| { type: 'TypeChanged'; was: string; now: string }
+	/** out of the way, or into the bin; both can be taken back */
+	| { type: 'PacketPutAway'; to: PutAway }
+	| { type: 'PacketRestored'; was: PutAway }
+	/** another packet has changed it; that one holds now */
+	| { type: 'PacketAmended'; by_packet: string; reference: string }
+	/** kept until that day whatever the rules say; null: as they say again */
+	| { type: 'RetentionSet'; until: string | null; why: string }
 	| { type: 'Nudged'; person: string }
 	| { type: 'Reminded'; person: string }
 	| { type: 'DeadlineNear'; people: string[] }

@@ -27,6 +27,10 @@ export function evolve(state: Packet, event: Recorded, plans: PlanLookup): Packe
 			deadline: event.deadline,
 			zone: event.zone,
 			folder: event.folder ?? plan.sending?.folder ?? '',
+			type: plan.sending?.type ?? '',
+			put: null,
+			keep: null,
+			amended: null,
 			people: Object.fromEntries(plan.people.map((p) => [p.id, { is: 'waiting' }])),
 			addresses: {},
 			phones: {},
@@ -224,6 +228,18 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 		}
 		case 'FolderChanged':
 			return { ...state, folder: event.now };
+		case 'TypeChanged':
+			return { ...state, type: event.now };
+		case 'PacketPutAway':
+			return { ...state, put: { where: event.to, at: event.at } };
+		case 'PacketRestored':
+			return { ...state, put: null };
+		case 'PacketAmended':
+			return { ...state, amended: { by: event.by_packet, reference: event.reference, at: event.at } };
+		case 'RetentionSet': {
+			const by = event.by.kind === 'office' ? event.by.name : '';
+			return { ...state, keep: event.until === null ? null : { until: event.until, why: event.why, by } };
+		}
 		case 'DeadlineMoved':
 			return { ...state, deadline: event.now, warned: false };
 		case 'CorrectionBegun':

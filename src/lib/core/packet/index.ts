@@ -84,6 +84,7 @@ export {
 	planOfRecord,
 	stillAt,
 	type Channel,
+	type PutAway,
 	type Ink,
 	type Packet,
 	type SentPacket,

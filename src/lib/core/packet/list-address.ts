@@ -4,6 +4,7 @@ import { ENDINGS, SORTS, type Filter, type PacketList, type PacketsAsked, type P
 export function askedIn(list: PacketList, query: URLSearchParams): PacketsAsked {
 	const text = (name: string) => query.get(name)?.slice(0, 200) || undefined;
 	const only = text('only');
+	const put = (['archive', 'bin'] as const).find((one) => one === text('put'));
 	const how = ENDINGS.find((one) => one === text('how'));
 	const day = (name: string) => (/^\d{4}-\d{2}-\d{2}$/.test(text(name) ?? '') ? text(name) : undefined);
 	const days = Number.parseInt(query.get('days') ?? '', 10);
@@ -13,6 +14,8 @@ export function askedIn(list: PacketList, query: URLSearchParams): PacketsAsked 
 		...(text('template') && { template: text('template')! }),
 		...(folder !== null && { folder: folder === '-' ? '' : folder.slice(0, 200) }),
 		...(text('sender') && { sender: text('sender')! }),
+		...(text('type') && { type: text('type')! }),
+		...(list === 'ended' && put && { put }),
 		...(days > 0 && { days: Math.min(days, 3650) }),
 		...(list === 'ended' && how && { how }),
 		...(list === 'ended' && day('from') && { from: day('from')! }),

@@ -1,9 +1,29 @@
+import type { PutAway } from './state';
+
 /** How lists of packets are asked for: in which order, from where on, and which of them. */
 
-/** Out: longest wait, last day, title, sending. Over: when it ended, title, sending. */
-export const SORTS = { open: ['wait', 'until', 'title', 'sent'], ended: ['ended', 'title', 'sent'] } as const;
+/** Out: longest wait, last day, title, sending. Over: when it ended, and every other column. The first is what a list has by itself. */
+export const SORTS = {
+	open: ['wait', 'until', 'title', 'sent'],
+	ended: [
+		'ended',
+		'title',
+		'sent',
+		'reference',
+		'own reference',
+		'type',
+		'folder',
+		'people',
+		'how',
+		'term',
+		'template',
+		'sender',
+		'size',
+		'kept'
+	]
+} as const;
 /** What comes last first, unless it is turned round; everything else from the least on. */
-export const FROM_THE_END: readonly Sort[] = ['ended', 'sent'];
+export const FROM_THE_END: readonly Sort[] = ['ended', 'sent', 'size'];
 export type PacketList = keyof typeof SORTS;
 export type Sort = (typeof SORTS)[PacketList][number];
 
@@ -28,6 +48,10 @@ export interface Filter {
 	sender?: string;
 	/** waiting for so many days or longer */
 	days?: number;
+	/** what the office sorts by */
+	type?: string;
+	/** of what has ended: in the archive or the bin; without it, what stands in the records */
+	put?: PutAway;
 	/** of what has ended: how, and on which days (ISO 8601, both included, by UTC) */
 	how?: Ending;
 	from?: string;

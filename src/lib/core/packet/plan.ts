@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { KEY_PATTERN, Line } from '../schema';
+import { AmendsSchema } from '../amend/asked';
 import { AnswerSchema } from '../field/answer';
 import { IdentitySchema } from '../identity/asked';
 import { NotarySchema } from '../notary/asked';
@@ -238,6 +239,8 @@ export const FieldSchema = Type.Object(
 		pin: Type.Optional(PinSchema),
 		/** what is painted over under it: the marker it came from. Page space */
 		cover: Type.Optional(RectSchema),
+		/** the change of words that it belongs to */
+		change: Type.Optional(Id),
 		settings: SettingsSchema
 	},
 	{ additionalProperties: false }
@@ -259,6 +262,8 @@ export const PlanSchema = Type.Object(
 		sending: Type.Optional(SendingSchema),
 		/** the packet that this one is a new version of */
 		follows: Type.Optional(Id),
+		/** the completed packet that this one changes, and how */
+		amends: Type.Optional(AmendsSchema),
 		/** what everybody's letter has as its subject; without it, what is to be done and the title */
 		subject: Type.Optional(Subject),
 		/** what the sender must leave as it is */

@@ -5,6 +5,9 @@ import type { SeenPart } from './correcting/changes';
 import type { Begun, DoubtFound, HowJudged } from './events';
 import { personIn, type Plan, type PlanPerson } from './plan';
 
+/** Where what has ended can lie besides the records: out of the way, or to go for good. */
+export type PutAway = 'archive' | 'bin';
+
 /** The ways a message goes. */
 export type Channel = 'mail' | 'text';
 
@@ -151,6 +154,14 @@ export interface Sent {
 	zone: string;
 	/** the office's folder it lies in; '' where in none */
 	folder: string;
+	/** what the office sorts by; '' where it has none */
+	type: string;
+	/** null: where it stands by itself, among what is out or has ended */
+	put: { where: PutAway; at: string } | null;
+	/** the packet that has changed it last; null: it holds as it is */
+	amended: { by: string; reference: string; at: string } | null;
+	/** the last day on which it is kept, where somebody has said so; ISO 8601 */
+	keep: { until: string; why: string; by: string } | null;
 	people: Record<string, Standing>;
 	/** the address a person has now, where it has been corrected */
 	addresses: Record<string, string>;

@@ -2,7 +2,7 @@ import type { Ground } from './correcting/ground';
 import type { DeliveryWay } from './plan';
 import type { Sending } from './sending';
 import type { Stage } from './sessions';
-import type { Ink, SentPacket, Standing, Status } from './state';
+import type { Ink, PutAway, SentPacket, Standing, Status } from './state';
 
 /** What screens draw of packets: made by the server, read by the interface. */
 
@@ -66,7 +66,8 @@ export type Work =
 	| 'paper'
 	| 'notary'
 	| 'words'
-	| 'forget';
+	| 'forget'
+	| 'keeping';
 
 /** Something only this account, or the office, can settle. */
 export type Need =
@@ -195,6 +196,15 @@ export interface PacketView {
 	handOvers: SentPacket['handOvers'];
 	wordings: (SentPacket['wordings'][number] & { name: string })[];
 	folder: string;
+	type: string;
+	/** where it has been put away; null: it hasn't */
+	put: PutAway | null;
+	/** the chain that it belongs to, in its order, with which of it holds; null where nothing changes it and it changes nothing */
+	chain: { id: string; reference: string; status: string; holds: boolean; here: boolean }[] | null;
+	/** how long it is kept: its last day, and by whose word or which rule; null where nothing says */
+	kept: { until: string; by: string; said: boolean } | null;
+	/** the legal holds it is under */
+	holds: { id: string; name: string }[];
 	sending: Sending;
 	termEnd: string | null;
 	/** being corrected: by whom, shut until when at most */

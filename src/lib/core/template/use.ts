@@ -67,7 +67,7 @@ export function withoutPerson(plan: Plan, id: string): Plan {
  * @param office addresses of the office's own people, in small letters
  */
 export function asRoles(plan: Plan, office: ReadonlySet<string>): Plan {
-	const { answers: _answers, from: _from, locked: _locked, ...rest } = plan;
+	const { answers: _answers, from: _from, locked: _locked, amends: _amends, ...rest } = plan;
 	return {
 		...rest,
 		people: plan.people.map((person, i) => {

@@ -18,6 +18,9 @@ const ROOM = 12_000;
 const HOLE = '*'.repeat(10);
 const EMPTY = '0'.repeat(ROOM * 2);
 export const RECORD_NAME = 'audit-record.json';
+/** What a certificate of disposal has in its place. */
+export const DISPOSAL_NAME = 'disposal.json';
+export const DISPOSAL_FORMAT = 'pellum-disposal/1';
 /** Names of the signature fields. */
 export const FIELD = { seal: 'seal', notary: 'notary' } as const;
 

@@ -19,7 +19,7 @@ import { buffer, OID, sha256 } from './cms';
 import { isNotarys } from './keys';
 import { signaturesIn, sealField, checkRevision, type Signed } from './revisions';
 import { Fault, fault } from './fault';
-import { RECORD_NAME } from './seal';
+import { DISPOSAL_FORMAT, DISPOSAL_NAME, RECORD_NAME } from './seal';
 import { isDer, isLowS, isSorted } from './strict';
 import { tstInfoOf } from './timestamp';
 
@@ -39,6 +39,10 @@ export interface Verdict {
 	/** ISO 8601, from the time-stamp */
 	sealedAt?: string;
 	reference?: string;
+	/** until when what is in the file proves it: the end of its time-stamp's certificate, ISO 8601 */
+	until?: string;
+	/** of the record inside: the tree that it was sealed in */
+	tree?: { size: number; root: string };
 	/** SHA-256 of the root certificate that the seal leads to */
 	root?: string;
 }
@@ -74,6 +78,7 @@ export async function verifySealed(file: Uint8Array, trusted: string[]): Promise
 		});
 		const time = await check('time', 'An independent clock says when.', () => checkTime(seal));
 		verdict.sealedAt = time.at.toISOString();
+		verdict.until = new Date(new X509Certificate(Buffer.from(time.signer.der)).validTo).toISOString();
 		const doc = await check('structure', 'The file is in order.', async () => {
 			const whole = await PDFDocument.load(file, { updateMetadata: false, parseSpeed: Infinity });
 			sealField(whole, last);
@@ -97,7 +102,8 @@ export async function verifySealed(file: Uint8Array, trusted: string[]): Promise
 			});
 		const record = await check('record', 'The audit record inside is complete and unbroken.', () => checkRecord(doc));
 		await check('moment', 'The seal, its clock and the record agree on when.', () => checkMoment(doc, record, time.at));
-		if (record) verdict.reference = record.reference;
+		verdict.reference = record.reference;
+		if (record.tree) verdict.tree = { size: record.tree.size, root: record.tree.root };
 		const known = trusted.map((pem) => sha256(new X509Certificate(pem).raw).toString('hex'));
 		if (known.length === 0) {
 			checks.push({
@@ -288,10 +294,16 @@ function listedBy(crl: pkijs.CertificateRevocationList, root: X509Certificate, a
 	return ok && crl.thisUpdate.value <= at && (crl.nextUpdate === undefined || at <= crl.nextUpdate.value);
 }
 
-function checkRecord(doc: PDFDocument): AuditRecord | null {
-	const attached = doc.getAttachments().find((a) => a.name === RECORD_NAME);
-	if (!attached) return fault('The audit record is missing.');
-	const record = JSON.parse(Buffer.from(attached.data).toString('utf8')) as AuditRecord;
+/** Of a certificate of disposal, the list that it is of: it has no events of its own. */
+function checkRecord(doc: PDFDocument): Pick<AuditRecord, 'reference' | 'links'> & Partial<Pick<AuditRecord, 'tree'>> {
+	const attached = (name: string) => {
+		const found = doc.getAttachments().find((one) => one.name === name);
+		return found && (JSON.parse(Buffer.from(found.data).toString('utf8')) as Record<string, unknown>);
+	};
+	const record = attached(RECORD_NAME) as AuditRecord | undefined;
+	const disposal = record ? undefined : attached(DISPOSAL_NAME);
+	if (disposal?.['format'] === DISPOSAL_FORMAT) return { reference: String(disposal['number']), links: [] };
+	if (!record) return fault('The audit record is missing.');
 	const hex = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
 	const faults = faultsOf(record, hex, hex);
 	if (faults[0]) fault(faults[0]);
@@ -305,7 +317,7 @@ const APART = 5 * 60_000;
  * A time-stamp is covered by no signature of the seal: a later one could be put in its place. The signed part says when it was
  * sealed as well (ISO 32000-2 §12.8.1, M), and nothing in the record inside is later.
  */
-function checkMoment(doc: PDFDocument, record: AuditRecord | null, at: Date): void {
+function checkMoment(doc: PDFDocument, record: Pick<AuditRecord, 'links'>, at: Date): void {
 	const signature = sealField(doc);
 	const said = signature.get(PDFName.of('M'));
 	const sealed = said instanceof PDFString ? said.decodeDate() : fault('The seal does not say when it was made.');
@@ -313,7 +325,7 @@ function checkMoment(doc: PDFDocument, record: AuditRecord | null, at: Date): vo
 		fault(
 			`The seal says ${sealed.toISOString()}, its time-stamp ${at.toISOString()}: it is not the one it was made with.`
 		);
-	const last = record?.links.at(-1);
+	const last = record.links.at(-1);
 	const when = last ? Date.parse(String((JSON.parse(last.body) as { at?: unknown }).at)) : NaN;
 	if (when > sealed.getTime() + APART) fault('The record inside is later than the seal.');
 }

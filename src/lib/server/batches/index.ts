@@ -5,6 +5,7 @@ import { sendRows, stopRun, type SendJob } from './running';
 
 export { comingIn, forAllOut } from './afterwards';
 export { acceptDocument, addDocuments, documentsOf, layAnew } from './documents';
+export { forgetRow } from './forgetting';
 export { planOfRow, verdictsOf } from './judging';
 export { batchLines, standingOf } from './lines';
 export { readySheet } from './ready';

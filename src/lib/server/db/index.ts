@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
 import { chmodSync, copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { ordered } from '../../core/folded';
 import { remember } from './remembered';
 
 export type Db = Database.Database;
@@ -125,6 +126,8 @@ function prepare(db: Db): void {
 	db.pragma('journal_mode = WAL');
 	db.pragma('synchronous = FULL');
 	db.pragma('foreign_keys = ON');
+	// what is deleted is overwritten: what has been disposed of is in no page of the file
+	db.pragma('secure_delete = ON');
 	db.pragma(`busy_timeout = ${SHORT}`);
 	migrate(db);
 	remember(db);
@@ -139,6 +142,8 @@ const versionOf = (db: Db): number => db.pragma('user_version', { simple: true }
 
 function migrate(db: Db): void {
 	const done = versionOf(db);
+	// for what was there before
+	db.function('ordered', { deterministic: true }, (words) => ordered(String(words ?? '')));
 	migrations()
 		.slice(done)
 		.forEach((name, i) => {

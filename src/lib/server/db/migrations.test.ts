@@ -2,6 +2,7 @@ import Database from 'better-sqlite3';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
+import { ordered } from '../../core/folded';
 import { closePool } from '../../press';
 import { newestVersion, openDb } from '.';
 import { place } from '../../../../e2e/kit/on-disk';
@@ -14,6 +15,7 @@ describe('a migration', () => {
 	function asOf(version: number): string {
 		const folder = place();
 		const db = new Database(path.join(folder, 'pellum.db'));
+		db.function('ordered', (words) => ordered(String(words ?? '')));
 		const files = readdirSync(MIGRATIONS).sort();
 		const run = (name: string) => db.exec(readFileSync(path.join(MIGRATIONS, name), 'utf8'));
 		run(files[0]!);

@@ -42,7 +42,7 @@ const inFolder = (db: Db, list: PacketList) =>
 			)
 		: db.prepare<[string, string, number, number], Laid>(
 				`SELECT id, ended_at AS at, rowid AS n FROM packets INDEXED BY packets_ended_in
-				 WHERE folder = ? AND ended_at IS NOT NULL AND (ended_at, rowid) < (?, ?) ORDER BY ended_at DESC, rowid DESC LIMIT ?`
+				 WHERE folder = ? AND ended_at IS NOT NULL AND put IS NULL AND (ended_at, rowid) < (?, ?) ORDER BY ended_at DESC, rowid DESC LIMIT ?`
 			);
 
 const mine = (db: Db, list: PacketList) =>
@@ -53,7 +53,7 @@ const mine = (db: Db, list: PacketList) =>
 			)
 		: db.prepare<[string, string, number, number], Laid>(
 				`SELECT id, ended_at AS at, rowid AS n FROM packets INDEXED BY packets_mine_ended
-				 WHERE owner = ? AND ended_at IS NOT NULL AND (ended_at, rowid) < (?, ?) ORDER BY ended_at DESC, rowid DESC LIMIT ?`
+				 WHERE owner = ? AND ended_at IS NOT NULL AND put IS NULL AND (ended_at, rowid) < (?, ?) ORDER BY ended_at DESC, rowid DESC LIMIT ?`
 			);
 
 const partsOf = (db: Db, list: PacketList) =>
@@ -64,5 +64,5 @@ const partsOf = (db: Db, list: PacketList) =>
 			)
 		: db.prepare<[string, string, number], Laid>(
 				`SELECT p.id, p.ended_at AS at, p.rowid AS n FROM packet_people q INDEXED BY people_packets CROSS JOIN packets p ON p.id = q.packet
-				 WHERE q.email = ? COLLATE NOCASE AND p.folder IN (SELECT value FROM json_each(?)) AND p.ended_at IS NOT NULL LIMIT ?`
+				 WHERE q.email = ? COLLATE NOCASE AND p.folder IN (SELECT value FROM json_each(?)) AND p.ended_at IS NOT NULL AND p.put IS NULL LIMIT ?`
 			);

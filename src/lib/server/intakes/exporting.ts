@@ -1,33 +1,14 @@
 import QRCode from 'qrcode';
-import { kindOf, questions } from '../../core/field';
 import { isRefusal, type Refusal } from '../../core/refusal';
-import { plainBookInWorker } from '../../press';
 import type { Account } from '../accounts';
-import { csvForSpreadsheets } from '../csv';
 import type { House } from '../house';
 import { looker, MAY_SEE_PACKET } from '../folders';
+import { asFile, type Leaving } from '../leaving';
 import { packetState } from '../packets/act';
+import { answersByKey } from '../packets/data';
 import { readIntake } from './store';
 
 /** What leaves an intake as a file. */
-
-export interface Leaving {
-	bytes: Uint8Array;
-	media: string;
-	name: string;
-}
-
-/** Rows as CSV (RFC 4180) or as a workbook; nothing of either runs as a formula. */
-export async function asFile(title: string, columns: string[], rows: string[][], as: string): Promise<Leaving> {
-	if (as === 'xlsx')
-		return {
-			bytes: await plainBookInWorker({ title, columns, rows }),
-			media: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-			name: `${title}.xlsx`
-		};
-	const text = csvForSpreadsheets(columns, rows);
-	return { bytes: new TextEncoder().encode(text), media: 'text/csv; charset=utf-8', name: `${title}.csv` };
-}
 
 const MOST = 5000;
 
@@ -52,14 +33,7 @@ export async function answersOfCases(
 		if (n % 20 === 19) await new Promise((next) => setImmediate(next));
 		const state = packetState(house.db, packet);
 		if (state.status === 'none') continue;
-		const row: Record<string, string> = { packet: state.reference, state: state.status, 'handed in': handed };
-		for (const question of questions(state.plan.fields)) {
-			const field = question.find((one) => state.answers[one.id] !== undefined);
-			if (!field || field.key === '') continue;
-			const data = kindOf(field.kind).data(state.answers[field.id]!);
-			row[field.key] = Array.isArray(data) ? data.join(', ') : data;
-		}
-		rows.push(row);
+		rows.push({ packet: state.reference, state: state.status, 'handed in': handed, ...answersByKey(state) });
 	}
 	const columns = [...new Set(['packet', 'state', 'handed in', ...rows.flatMap((row) => Object.keys(row))])];
 	return asFile(

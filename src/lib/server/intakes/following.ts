@@ -195,6 +195,6 @@ function composed(
 			},
 			wordsOf(chosenLanguage(person?.locale, state.plan.locale))
 		),
-		attachments: does.copies ? copiesOf(state).flatMap(({ what }) => copyFile(house, state, what) ?? []) : []
+		attachments: does.copies ? copiesOf(house.db, state).flatMap(({ what }) => copyFile(house, state, what) ?? []) : []
 	};
 }

@@ -1,5 +1,5 @@
 export { caseAt, caseById } from './case';
-export { answersOfCases, asFile, codeAsPng, codeAsSvg } from './exporting';
+export { answersOfCases, codeAsPng, codeAsSvg } from './exporting';
 export { followUp, type FollowJob } from './following';
 export { framesFor } from './framing';
 export { caseFault, handIn } from './handing-in';

@@ -7,6 +7,7 @@ import { tellNext, type HookJob } from '../hooks';
 import { checkIdentity, forgetPictures, type IdentityJob } from '../identity';
 import { followUp, type FollowJob } from '../intakes';
 import type { House } from '../house';
+import { workKeeping, type KeepingJob } from '../keeping';
 import { logOf } from '../log';
 import { playNotary } from '../notary';
 import { checkReturn, type PaperJob } from '../paper';
@@ -178,6 +179,8 @@ export class JobRunner {
 				return indexWords(this.house, payload as { packet: string }, done);
 			case 'forget':
 				return forgetPictures(this.house, payload as { packet: string }, done);
+			case 'keeping':
+				return workKeeping(this.house, payload as KeepingJob, done);
 			case 'hook':
 				return tellNext(this.house, payload as HookJob, done);
 			case 'backup':

@@ -20,7 +20,8 @@ const SIDE_BY_SIDE: Record<Kind, number> = {
 	paper: 1,
 	notary: 1,
 	words: 1,
-	forget: 1
+	forget: 1,
+	keeping: 1
 };
 const FAILURES = 5;
 const PAUSE = 30_000;

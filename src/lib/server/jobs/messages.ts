@@ -255,6 +255,6 @@ function appointmentFor(house: House, packet: SentPacket, tag: string): MailFact
 }
 
 function copies(house: House, packet: SentPacket): Message['attachments'] {
-	const found = copiesOf(packet).flatMap(({ what }) => copyFile(house, packet, what) ?? []);
+	const found = copiesOf(house.db, packet).flatMap(({ what }) => copyFile(house, packet, what) ?? []);
 	return found.reduce((sum, a) => sum + a.bytes.length, 0) <= MOST_ATTACHED ? found : [];
 }

@@ -17,7 +17,8 @@ export const KINDS = [
 	'paper',
 	'notary',
 	'words',
-	'forget'
+	'forget',
+	'keeping'
 ] as const;
 export type Kind = (typeof KINDS)[number];
 

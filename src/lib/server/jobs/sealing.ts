@@ -1,3 +1,4 @@
+import { amendmentInWords } from '../../core/amend';
 import { isoDay, momentIn } from '../../core/calendar';
 import { addressOf, planOfRecord, type PlanPerson, type Recorded, type SentPacket } from '../../core/packet';
 import { acts, doneWord, notaryIn } from '../../core/route';
@@ -115,7 +116,15 @@ function evidenceOf(
 			['Sent by', `${packet.sender.name}, ${packet.sender.email}`],
 			['Sent', moment(packet.sentAt)],
 			['Completed', moment(packet.at)],
-			['Times', packet.zone]
+			['Times', packet.zone],
+			...(packet.plan.amends
+				? [
+						['Amends', `${packet.plan.amends.reference}, “${packet.plan.amends.title}”`] as [string, string],
+						...amendmentInWords({ papers: packet.plan.papers, amends: packet.plan.amends }).map(
+							(say, i): [string, string] => [`Change ${i + 1}`, say]
+						)
+					]
+				: [])
 		],
 		people: packet.plan.people.map((person) => {
 			const end = finished.get(person.id);

@@ -1,4 +1,4 @@
-import { FROM_THE_END, SORTS, type Filter, type PacketsAsked, type Place } from '../../core/packet';
+import { FROM_THE_END, SORTS, type Filter, type PacketsAsked, type Place, type Sort } from '../../core/packet';
 import type { Account } from '../accounts';
 import { inOrder, looker, MAY_SEE_PACKET } from '../folders';
 import type { House } from '../house';
@@ -40,7 +40,8 @@ export function packetPage(house: House, account: Account, asked: PacketsAsked):
 		: walked(
 				house,
 				account,
-				`${of ? 'batch' : `${list} ${sort}`} ${down ? 'down' : 'up'}`,
+				`${of ? 'batch' : list === 'ended' ? list : `${list} ${sort}`} ${down ? 'down' : 'up'}`,
+				sort,
 				filter,
 				asked.after ?? (down ? FIRST_DOWN : FIRST_UP)
 			);
@@ -79,58 +80,47 @@ function walked(
 	house: House,
 	account: Account,
 	order: string,
+	sort: Sort,
 	filter: Filter,
 	after: Place
 ): { found: Walked[]; next: Walked | null } {
 	// each index named, so that no planner ever walks or sorts all there is
 	const along = {
 		'open wait up': {
-			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
+			from: 'p.rowid AS n, p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
 		},
 		'open wait down': {
-			from: 'p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
+			from: 'p.rowid AS n, p.since AS at FROM packets p INDEXED BY packets_open WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
 		},
 		'open until up': {
-			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND p.batch IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) > (@at, @n) ORDER BY coalesce(p.deadline, '9999'), p.rowid"
+			from: "p.rowid AS n, coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND p.batch IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) > (@at, @n) ORDER BY coalesce(p.deadline, '9999'), p.rowid"
 		},
 		'open until down': {
-			from: "coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND p.batch IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) < (@at, @n) ORDER BY coalesce(p.deadline, '9999') DESC, p.rowid DESC"
+			from: "p.rowid AS n, coalesce(p.deadline, '9999') AS at FROM packets p INDEXED BY packets_open_until WHERE p.ended_at IS NULL AND p.batch IS NULL AND (coalesce(p.deadline, '9999'), p.rowid) < (@at, @n) ORDER BY coalesce(p.deadline, '9999') DESC, p.rowid DESC"
 		},
 		'open title up': {
-			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
+			from: 'p.rowid AS n, p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
 		},
 		'open title down': {
-			from: 'p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
+			from: 'p.rowid AS n, p.title AS at FROM packets p INDEXED BY packets_open_title WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
 		},
 		'open sent up': {
-			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
+			from: 'p.rowid AS n, p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
 		},
 		'open sent down': {
-			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+			from: 'p.rowid AS n, p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
 		},
 		'batch up': {
-			from: 'p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
+			from: 'p.rowid AS n, p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'
 		},
 		'batch down': {
-			from: 'p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
+			from: 'p.rowid AS n, p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) < (@at, @n) ORDER BY p.since DESC, p.rowid DESC'
 		},
-		'ended ended up': {
-			from: 'p.ended_at AS at FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL AND (p.ended_at, p.rowid) > (@at, @n) ORDER BY p.ended_at, p.rowid'
+		'ended up': {
+			from: 'o.n, o.value AS at FROM packet_order o CROSS JOIN packet_numbers m ON m.n = o.n CROSS JOIN packets p ON p.id = m.packet WHERE o.put = @lies AND o.sort = @sort AND (o.value, o.n) > (@at, @n) ORDER BY o.value, o.n'
 		},
-		'ended ended down': {
-			from: 'p.ended_at AS at FROM packets p INDEXED BY packets_ended WHERE p.ended_at IS NOT NULL AND (p.ended_at, p.rowid) < (@at, @n) ORDER BY p.ended_at DESC, p.rowid DESC'
-		},
-		'ended title up': {
-			from: 'p.title AS at FROM packets p INDEXED BY packets_ended_title WHERE p.ended_at IS NOT NULL AND (p.title COLLATE NOCASE, p.rowid) > (@at, @n) ORDER BY p.title COLLATE NOCASE, p.rowid'
-		},
-		'ended title down': {
-			from: 'p.title AS at FROM packets p INDEXED BY packets_ended_title WHERE p.ended_at IS NOT NULL AND (p.title COLLATE NOCASE, p.rowid) < (@at, @n) ORDER BY p.title COLLATE NOCASE DESC, p.rowid DESC'
-		},
-		'ended sent up': {
-			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_ended_sent WHERE p.ended_at IS NOT NULL AND (p.sent_at, p.rowid) > (@at, @n) ORDER BY p.sent_at, p.rowid'
-		},
-		'ended sent down': {
-			from: 'p.sent_at AS at FROM packets p INDEXED BY packets_ended_sent WHERE p.ended_at IS NOT NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+		'ended down': {
+			from: 'o.n, o.value AS at FROM packet_order o CROSS JOIN packet_numbers m ON m.n = o.n CROSS JOIN packets p ON p.id = m.packet WHERE o.put = @lies AND o.sort = @sort AND (o.value, o.n) < (@at, @n) ORDER BY o.value DESC, o.n DESC'
 		}
 	}[order]!;
 	const given = {
@@ -138,6 +128,8 @@ function walked(
 		...fittingTo(house, filter),
 		at: after.at,
 		n: after.n,
+		sort,
+		lies: filter.put ?? '',
 		most: LOOKED_AT,
 		batch: filter.batch ?? null
 	};
@@ -146,7 +138,7 @@ function walked(
 	let last: Walked | null = null;
 	for (const row of house.db
 		.prepare<[typeof given], Walked & { fits: 0 | 1 }>(
-			`SELECT p.id, p.rowid AS n, (${FITS} AND ${MAY_SEE_PACKET}) AS fits, ${along.from} LIMIT @most`
+			`SELECT p.id, (${FITS} AND ${MAY_SEE_PACKET}) AS fits, ${along.from} LIMIT @most`
 		)
 		.iterate(given)) {
 		seen += 1;
@@ -161,6 +153,7 @@ function walked(
 export const FITS = `(@template IS NULL OR p.template = @template) AND (@folder IS NULL OR p.folder = @folder)
 	AND (@sender IS NULL OR p.owner = @sender) AND (@waiting IS NULL OR p.since < @waiting)
 	AND (@ending IS NULL OR (p.status = 'out' AND p.deadline < @ending)) AND (@unreachable IS NULL OR p.unreachable = 1)
+	AND (@type IS NULL OR p.type = @type COLLATE NOCASE)
 	AND (@how IS NULL OR p.status = @how) AND (@from IS NULL OR p.ended_at >= @from) AND (@to IS NULL OR p.ended_at < @to)`;
 
 export function fittingTo(house: House, filter: Filter): Record<string, string | number | null> {
@@ -173,6 +166,7 @@ export function fittingTo(house: House, filter: Filter): Record<string, string |
 		waiting: filter.days === undefined ? null : after(-filter.days),
 		ending: filter.only === 'ending' ? after(3) : null,
 		unreachable: filter.only === 'unreachable' ? 1 : null,
+		type: filter.type ?? null,
 		how: filter.how ?? null,
 		from: filter.from ?? null,
 		// the whole of that day

@@ -35,6 +35,13 @@ export type OfficeEvent =
 	| { type: 'RecoveryCodesMade'; account: string }
 	| { type: 'SettingsChanged'; what: string; from: Record<string, unknown>; to: Record<string, unknown> }
 	| ({ type: 'FolderChanged'; folder: string } & FolderChange)
+	| { type: 'HoldSet'; hold: string; called: string; of: 'packets' | 'person' | 'search'; why: string }
+	| { type: 'HoldLifted'; hold: string; called: string; why: string }
+	/** under which number, how many packets; `second`: who had agreed before, '' where one was enough */
+	| { type: 'Disposed'; number: number; packets: number; why: string; second: string }
+	/** somebody was handed all that is held on a person, or that was forgotten: who they are is not told */
+	| { type: 'PersonTold'; packets: number }
+	| { type: 'PersonForgotten'; gone: number; stay: number }
 	| { type: 'KeysMade'; key: string; of: string }
 	| { type: 'ApiKeyMade'; key: string; called: string; account: string; rights: string[] }
 	| { type: 'ApiKeyEnded'; key: string; called: string; account: string }
@@ -57,6 +64,9 @@ export type RecordedOfficeEvent = OfficeEvent & {
 	/** the network address it came from */
 	address?: string;
 };
+
+/** A disposal’s number as it is written: D-0007. */
+export const numberOf = (number: number): string => `D-${String(number).padStart(4, '0')}`;
 
 /** One sentence for whoever reads the record. */
 export function sentenceOf(event: OfficeEvent): string {
@@ -106,6 +116,16 @@ export function sentenceOf(event: OfficeEvent): string {
 			return `Changed ${event.what}: ${changed(event.from, event.to)}.`;
 		case 'FolderChanged':
 			return `Folder “${event.folder}”: ${folderSentence(event)}.`;
+		case 'HoldSet':
+			return `Set the legal hold “${event.called}”: ${event.why}`;
+		case 'HoldLifted':
+			return `Lifted the legal hold “${event.called}”: ${event.why}`;
+		case 'Disposed':
+			return `Disposed of ${event.packets === 1 ? 'a packet' : `${event.packets} packets`}, certificate ${numberOf(event.number)}${event.second ? `, as ${event.second} had agreed` : ''}: ${event.why}`;
+		case 'PersonTold':
+			return `Fetched all that is held on a person, in ${event.packets === 1 ? 'one packet' : `${event.packets} packets`}.`;
+		case 'PersonForgotten':
+			return `Forgot a person: ${event.gone} of their packets went, ${event.stay} stay.`;
 		case 'KeysMade':
 			return `Made the ${event.key} key of ${event.of}.`;
 		case 'ApiKeyMade':

@@ -5,7 +5,7 @@ import type { House } from '../house';
 import { sha256Text } from '../ids';
 import type { OfficeActor, OfficeEvent, RecordedOfficeEvent } from './events';
 
-export { sentenceOf, type FolderChange, type OfficeEvent, type RecordedOfficeEvent } from './events';
+export { numberOf, sentenceOf, type FolderChange, type OfficeEvent, type RecordedOfficeEvent } from './events';
 
 /** Who did it and from where: somebody of the office, somebody without an account, or Pellum itself. */
 export interface Doer {

@@ -8,7 +8,6 @@ import {
 	type Packet,
 	type PacketEvent,
 	type Plan,
-	type PlanLookup,
 	type Recorded,
 	type SentPacket
 } from '../../core/packet';
@@ -23,6 +22,9 @@ import { queue } from '../jobs/outbox';
 import { effectsOf } from './effects';
 import { append, eventsOf } from './log';
 import { writeReadTables } from './read-tables';
+import { planLookup } from './state';
+
+export { packetState, planLookup } from './state';
 
 /** Somebody of the office, as whoever causes an event. */
 export function office({ id, name, key }: Account): Actor {
@@ -31,14 +33,6 @@ export function office({ id, name, key }: Account): Actor {
 
 /** The same, as whoever judges in a packet. */
 export const judgeOf = ({ id, email }: Account) => ({ account: id, email });
-
-/** Looks frozen plans up in the database. */
-export function planLookup(db: Db): PlanLookup {
-	return (digest) =>
-		JSON.parse(
-			db.prepare<[string], { json: string }>('SELECT json FROM plans WHERE digest = ?').get(digest)!.json
-		) as Plan;
-}
 
 /** Keeps a plan for good under the SHA-256 of its canonical JSON. */
 export function freezePlan(db: Db, plan: Plan): string {
@@ -51,11 +45,6 @@ export function freezePlan(db: Db, plan: Plan): string {
 
 /** Time goes forward only: where the clock has been set back, an event is no earlier than the one before it. */
 const notBefore = (now: string, last: string): string => (now < last ? last : now);
-
-/** The present state of a packet; `none` where there is no such packet. */
-export function packetState(db: Db, packet: string): Packet {
-	return fold(eventsOf(db, packet), planLookup(db));
-}
 
 /** What a command brings with it that is no event. */
 interface Along {

@@ -1,8 +1,11 @@
-import { cutText, oneLine } from '../../core/clean-text';
 import { isFile, questions, type FileAnswer } from '../../core/field';
-import type { SentPacket } from '../../core/packet';
+import { distinctNames, nameByPattern, safeName } from '../../core/keeping';
+import { isOpen, type SentPacket } from '../../core/packet';
 import { readBlob } from '../blobs';
+import type { Db } from '../db';
 import type { House } from '../house';
+import { keepingSetting } from '../filing/setting';
+import { templateTitle } from './ordering';
 
 export interface CopyFile {
 	name: string;
@@ -12,18 +15,37 @@ export interface CopyFile {
 }
 
 /** What can be fetched of a sealed packet: its papers by id, what went along unchanged, what people handed in, then the evidence sheet; empty until it is sealed. */
-export function copiesOf(packet: SentPacket): { what: string; name: string; digest: string }[] {
+export function copiesOf(db: Db, packet: SentPacket): { what: string; name: string; digest: string }[] {
 	if (packet.evidence === null) return [];
-	const name = (text: string) => `${fileName(text)} ${packet.reference}.pdf`;
+	const { papers, attachments } = packet.plan;
+	const name = namedIn(db, packet);
+	const distinct = distinctNames();
 	return [
-		...packet.plan.papers.flatMap((p) =>
-			packet.sealed[p.id] ? [{ what: p.id, name: name(p.name), digest: packet.sealed[p.id]! }] : []
+		...papers.flatMap((p) =>
+			packet.sealed[p.id] ? [{ what: p.id, name: name(p.name, papers.length > 1), digest: packet.sealed[p.id]! }] : []
 		),
-		...packet.plan.attachments.map((a) => ({ what: a.id, name: name(a.name), digest: a.digest })),
-		...handedIn(packet).map(({ field, answer }) => ({ what: field, name: fileName(answer.name), digest: answer.file })),
+		...attachments.map((a) => ({ what: a.id, name: name(a.name), digest: a.digest })),
+		...handedIn(packet).map(({ field, answer }) => ({
+			what: field,
+			name: safeName(answer.name) || 'File',
+			digest: answer.file
+		})),
 		{ what: 'evidence', name: name('Evidence sheet'), digest: packet.evidence }
-	];
+	].map((one) => ({ ...one, name: distinct(one.name) }));
 }
+
+/** How files of this packet are called, by the organisation's pattern. `told`: also where that doesn't name the document. */
+function namedIn(db: Db, packet: SentPacket): (document: string, told?: boolean) => string {
+	const pattern = keepingSetting(db).fileNames;
+	const facts = { ended: isOpen(packet) ? null : packet.at, template: templateTitle(db, packet) };
+	return (document, told = true) => {
+		const whole = told && !/\{\s*document\s*\}/.test(pattern) ? `${pattern} {document}` : pattern;
+		return `${nameByPattern(whole, packet, { document: documentName(document), ...facts })}.pdf`;
+	};
+}
+
+/** A document's name without the ending of the file that it was. */
+const documentName = (name: string): string => name.replace(/\.(pdf|docx?|png|jpe?g)$/i, '');
 
 /** Whether the copies are somebody's: not of whoever was left out by a rule, or spared since another one of a group signed. */
 export function mayHaveCopies(packet: SentPacket, person: string): boolean {
@@ -32,7 +54,7 @@ export function mayHaveCopies(packet: SentPacket, person: string): boolean {
 
 /** A file of a sealed packet: `what` is as in {@link copiesOf}. */
 export function copyFile(house: House, packet: SentPacket, what: string): CopyFile | null {
-	const copy = copiesOf(packet).find((c) => c.what === what);
+	const copy = copiesOf(house.db, packet).find((c) => c.what === what);
 	const blob = copy && readBlob(house.db, copy.digest);
 	return copy && blob ? { name: copy.name, digest: copy.digest, media: blob.media, bytes: blob.bytes } : null;
 }
@@ -44,13 +66,4 @@ export function handedIn(packet: SentPacket): { field: string; paper: string; an
 		const answer = field && packet.answers[field.id];
 		return field && answer && isFile(answer) ? [{ field: field.id, paper: field.paper, answer }] : [];
 	});
-}
-
-/** A document's name as a file's, on any system. */
-function fileName(name: string): string {
-	const safe = oneLine(name)
-		.replaceAll(/[\\/:*?"<>|]/g, ' ')
-		.replaceAll(/\s+/g, ' ')
-		.trim();
-	return cutText(safe, 120) || 'Document';
 }

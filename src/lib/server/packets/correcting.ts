@@ -146,13 +146,15 @@ export function sendCorrection(house: House, account: Account, id: string, revis
 
 /** What a correction can't touch at all stands as it did, and the sender's answers are made whole where they still may be. */
 function asSent(packet: Extract<SentPacket, { status: 'out' | 'held' }>, wanted: Plan): Plan {
-	const { from, follows, answers } = presentPlan(packet);
-	const { from: _from, follows: _follows, answers: _answers, ...rest } = wanted;
+	const { from, follows, answers, amends } = presentPlan(packet);
+	const { from: _from, follows: _follows, answers: _answers, amends: other, ...rest } = wanted;
 	const finished = Object.values(packet.people).some((standing) => standing.is === 'done');
 	return {
 		...rest,
 		...(from && { from }),
 		...(follows && { follows }),
+		// what it changes stays what it was; how, may be put right
+		...(amends && { amends: other?.packet === amends.packet ? other : amends }),
 		...(finished
 			? answers && { answers }
 			: {

@@ -46,3 +46,15 @@ export function answersAsCsv(packet: SentPacket): string {
 		rowsOf(packet).map((row) => columns.map((name) => cell(row[name])))
 	);
 }
+
+/** What was answered under keys, in words of data: as one row of a table of many packets. */
+export function answersByKey({ plan, answers }: SentPacket): Record<string, string> {
+	return Object.fromEntries(
+		questions(plan.fields).flatMap((question): [string, string][] => {
+			const field = question.find((one) => answers[one.id] !== undefined);
+			if (!field || field.key === '') return [];
+			const data = kindOf(field.kind).data(answers[field.id]!);
+			return [[field.key, Array.isArray(data) ? data.join(', ') : data]];
+		})
+	);
+}

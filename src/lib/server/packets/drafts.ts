@@ -30,6 +30,8 @@ export interface Draft {
 	sendFault: string | null;
 	/** the packet that is out and is being corrected here; null for a packet to be */
 	corrects: string | null;
+	/** since when it is in the bin; null where it isn't */
+	binnedAt: string | null;
 }
 
 interface Row {
@@ -44,9 +46,11 @@ interface Row {
 	send_at: string | null;
 	send_fault: string | null;
 	corrects: string | null;
+	binned_at: string | null;
 }
 
-const COLUMNS = 'id, owner, revision, plan, saved_at, template, base, adopted, send_at, send_fault, corrects';
+const COLUMNS =
+	'id, owner, revision, plan, saved_at, template, base, adopted, send_at, send_fault, corrects, binned_at';
 
 /**
  * A new draft. `template`: it is the working copy of that template. `corrects`: it is the correction of that packet. `base`:
@@ -75,19 +79,31 @@ export function newDraft(
 export function readDraft(house: House, id: string): Draft | null {
 	const row = house.db.prepare<[string], Row>(`SELECT ${COLUMNS} FROM drafts WHERE id = ?`).get(id);
 	if (!row) return null;
-	const { saved_at: savedAt, plan, base, adopted, send_at: sendAt, send_fault: sendFault, ...rest } = row;
+	const {
+		saved_at: savedAt,
+		plan,
+		base,
+		adopted,
+		send_at: sendAt,
+		send_fault: sendFault,
+		binned_at: binnedAt,
+		...rest
+	} = row;
 	return {
 		...rest,
 		plan: JSON.parse(plan) as Plan,
 		savedAt,
 		sendAt,
 		sendFault,
+		binnedAt,
 		base: base === null ? null : planLookup(house.db)(base),
 		adopted: adopted === 1
 	};
 }
 
 export const NO_DRAFT = refuse('no-draft', 'This draft is gone: it has been sent or put away.');
+
+export const BINNED = refuse('binned', 'This draft is in the bin. Take it back from there to go on with it.');
 
 export const CHANGED = refuse(
 	'changed-elsewhere',
@@ -118,7 +134,7 @@ export function draftsOf(house: House, account: Account, most = 20): DraftRow[] 
 	return house.db
 		.prepare<[string, number], Row & { reference: string | null }>(
 			`SELECT ${COLUMNS}, (SELECT reference FROM packets p WHERE p.id = corrects) AS reference
-			 FROM drafts WHERE owner = ? AND template IS NULL ORDER BY saved_at DESC LIMIT ?`
+			 FROM drafts WHERE owner = ? AND binned_at IS NULL AND template IS NULL ORDER BY saved_at DESC LIMIT ?`
 		)
 		.all(account.id, most)
 		.map((row) => {
@@ -161,6 +177,7 @@ export function saveDraft(
 		const now = readDraft(house, id);
 		if (!now) return NO_DRAFT;
 		if (now.revision !== revision) return CHANGED;
+		if (now.binnedAt !== null) return BINNED;
 		if (now.sendAt !== null)
 			return refuse('is-scheduled', 'This goes by itself at its time. Take it back first to change it.');
 		const base = baseFor(house, account, now, plan);

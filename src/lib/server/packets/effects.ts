@@ -30,6 +30,8 @@ export type Effect =
 	| { kind: 'forget'; key: string; payload: Record<string, never> }
 	/** its words, to be found by */
 	| { kind: 'words'; key: string; payload: Record<string, never> }
+	/** what it changes is told so, and put away */
+	| { kind: 'keeping'; key: string; payload: { do: 'amended' } }
 	/** whatever a notary whom the stand-in plays does next */
 	| { kind: 'notary'; key: string; payload: Record<string, never> };
 
@@ -51,7 +53,11 @@ export function effectsOf(state: SentPacket, event: Recorded): Effect[] {
 		!isOpen(state) && [...ENDS, 'FolderChanged'].includes(event.type)
 			? [{ kind: 'words', key: `${event.n}:words`, payload: {} }]
 			: [];
-	return [...follows, ...forgets, ...plays, ...words, ...messagesAfter(state, event)];
+	const amends: Effect[] =
+		event.type === 'EvidenceSealed' && state.plan.amends
+			? [{ kind: 'keeping', key: 'amended', payload: { do: 'amended' } }]
+			: [];
+	return [...follows, ...forgets, ...plays, ...words, ...amends, ...messagesAfter(state, event)];
 }
 
 /** After which events a notary may have something to do. */

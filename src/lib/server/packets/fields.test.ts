@@ -190,7 +190,7 @@ describe('a file that is handed in', () => {
 		ok(await finishes('tamsin@post.example', {}));
 		const state = packetState(t.house.db, packet.packet);
 		if (state.status !== 'completed') throw new Error(state.status);
-		expect(copiesOf(state).map((c) => c.what)).toEqual(['paper', 'photo', 'evidence']);
+		expect(copiesOf(t.house.db, state).map((c) => c.what)).toEqual(['paper', 'photo', 'evidence']);
 		expect(copyFile(t.house, state, 'photo')).toMatchObject({ media: 'image/png', name: 'Viola 1 .png' });
 		expect(Buffer.compare(copyFile(t.house, state, 'photo')!.bytes, bytes)).toBe(0);
 		expect(copyFile(t.house, state, 'paper')!.bytes.includes('EmbeddedFile')).toBe(true);

@@ -1,5 +1,6 @@
 import {
 	canonicalJson,
+	consistencyProof,
 	extend,
 	GENESIS,
 	grown,
@@ -28,7 +29,8 @@ export function linksOf(db: Db, packet: string): LoggedEvent[] {
 }
 
 export function eventsOf(db: Db, packet: string): Recorded[] {
-	return linksOf(db, packet).map((link) => JSON.parse(link.body) as Recorded);
+	// of what has been disposed of only the hashes are left
+	return linksOf(db, packet).flatMap(({ body }) => (body === '' ? [] : [JSON.parse(body) as Recorded]));
 }
 
 /** One event of a packet; undefined where it has none of that number. */
@@ -37,7 +39,7 @@ export function eventAt(db: Db, packet: string, n: number): Recorded | undefined
 		.prepare<[string, number], string>('SELECT body FROM events WHERE packet = ? AND n = ?')
 		.pluck()
 		.get(packet, n);
-	return body === undefined ? undefined : (JSON.parse(body) as Recorded);
+	return body === undefined || body === '' ? undefined : (JSON.parse(body) as Recorded);
 }
 
 function prepare(db: Db) {
@@ -109,6 +111,10 @@ export function treeHead(db: Db): { size: number; root: string } {
 	const size = statements(db).size.get()?.size ?? 0;
 	return { size, root: rootAt(db, size) };
 }
+
+/** That the first `to` events begin with the first `from`; see `consistencyProof`. */
+export const proofBetween = (db: Db, from: number, to: number): string[] =>
+	consistencyProof(sha256Bytes, from, to, nodeAt(db));
 
 /** Leaves are the events' own hashes and aren't kept twice. */
 function nodeAt(db: Db): NodeAt {

@@ -20,7 +20,10 @@ import { notaryOfPlan } from '../notary/notaries';
 import { sourcesOf } from '../papers';
 import { packetState } from './act';
 import { correctionId } from './correcting';
+import { chainOfPacket } from '../amending/chain';
+import { holdsOn } from '../keeping/holds';
 import { handedIn } from './copies';
+import { keptByRules, keptOf } from './kept';
 import { eventsOf } from './log';
 import { derive } from './read-tables';
 
@@ -78,6 +81,11 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 		handOvers: packet.handOvers,
 		wordings: packet.wordings.map((one) => ({ ...one, name: personIn(packet.plan, one.person)?.name ?? '' })),
 		folder: packet.folder,
+		type: packet.type,
+		put: packet.put?.where ?? null,
+		chain: chainIn(house, id),
+		kept: keptIn(house, packet),
+		holds: holdsOn(house.db, id),
 		sending: packet.plan.sending ?? {},
 		termEnd: termEndOf(packet),
 		correcting: packet.correcting && { by: packet.correcting.by, until: packet.correcting.until },
@@ -107,6 +115,27 @@ export function packetView(house: House, id: string): PacketView | Refusal {
 			}))
 			.reverse()
 	};
+}
+
+function chainIn(house: House, id: string): PacketView['chain'] {
+	const { order, holds } = chainOfPacket(house.db, id);
+	return order.length < 2
+		? null
+		: order.map(({ id: link, reference, status }) => ({
+				id: link,
+				reference,
+				status,
+				holds: link === holds?.id,
+				here: link === id
+			}));
+}
+
+function keptIn(house: House, packet: SentPacket): PacketView['kept'] {
+	const { keptUntil } = keptOf(house.db, packet);
+	if (keptUntil === null) return null;
+	const said = packet.keep !== null;
+	const by = packet.keep ? `${packet.keep.by}: ${packet.keep.why}` : (keptByRules(house.db, packet)?.rule.name ?? '');
+	return { until: keptUntil, by, said };
 }
 
 function sessionOf(house: House, packet: SentPacket): PacketView['session'] {

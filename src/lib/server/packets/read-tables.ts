@@ -6,6 +6,7 @@ import {
 	nextMoment,
 	phoneOf,
 	termEndOf,
+	type PutAway,
 	type SentPacket,
 	type Thread,
 	type ThreadPerson
@@ -13,6 +14,8 @@ import {
 import { acts, beforeNotary, notaryIn, stopOf } from '../../core/route';
 import type { Db } from '../db';
 import { folded } from '../../core/folded';
+import { keptOf } from './kept';
+import { sizeOf, templateTitle, writeChain, writeOrder } from './ordering';
 
 export interface Derived {
 	title: string;
@@ -38,6 +41,14 @@ export interface Derived {
 	template: string | null;
 	/** the packet it is a new version of */
 	follows: string | null;
+	type: string;
+	/** the packet that it changes, and the one that has changed it */
+	amends: string | null;
+	amendedBy: string | null;
+	ownReference: string;
+	/** null: in the archive or the bin it does not lie; and since when it does */
+	put: PutAway | null;
+	putAt: string | null;
 	people: {
 		person: string;
 		name: string;
@@ -92,6 +103,12 @@ export function derive(state: SentPacket): Derived {
 		termTold: state.renewalTold ? 1 : 0,
 		template: state.plan.from?.[0]?.template ?? null,
 		follows: state.plan.follows ?? null,
+		type: state.type,
+		amends: state.plan.amends?.packet ?? null,
+		amendedBy: state.amended?.by ?? null,
+		ownReference: state.plan.sending?.ownReference ?? '',
+		put: state.put?.where ?? null,
+		putAt: state.put?.at ?? null,
 		people: state.plan.people
 			.filter((p) => stopOf(state.plan, p.id) >= 0)
 			.map((p) => {
@@ -118,14 +135,19 @@ export function writeReadTables(
 ): void {
 	const d = derive(state);
 	const first = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, folder, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable, batch)
-			 VALUES (@id, @reference, @owner, @title, @status, @folder, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable, @batch)
+		`INSERT INTO packets (id, reference, owner, title, status, folder, sent_at, since, deadline, ended_at, thread, sealed, events, head, template, next_at, term_end, term_told, follows, shut_until, unreachable, batch, type, own_reference, put, put_at, template_title, size, kept_until, kept_by, amends, amended_by)
+			 VALUES (@id, @reference, @owner, @title, @status, @folder, @sentAt, @since, @deadline, @endedAt, @thread, @sealed, @events, @head, @template, @nextAt, @termEnd, @termTold, @follows, @shutUntil, @unreachable, @batch, @type, @ownReference, @put, @putAt, @templateTitle, @size, @keptUntil, @keptBy, @amends, @amendedBy)
 			 ON CONFLICT (id) DO UPDATE SET title = excluded.title, shut_until = excluded.shut_until, status = excluded.status, folder = excluded.folder, since = excluded.since, deadline = excluded.deadline,
 			 ended_at = excluded.ended_at, thread = excluded.thread, sealed = excluded.sealed, events = excluded.events, head = excluded.head,
-			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told, unreachable = excluded.unreachable`
+			 deadline = excluded.deadline, next_at = excluded.next_at, term_end = excluded.term_end, term_told = excluded.term_told, unreachable = excluded.unreachable,
+			 type = excluded.type, own_reference = excluded.own_reference, put = excluded.put, put_at = excluded.put_at, size = excluded.size,
+			 kept_until = excluded.kept_until, kept_by = excluded.kept_by, amended_by = excluded.amended_by`
 	);
 	first.run({
 		...d,
+		templateTitle: templateTitle(db, state),
+		size: sizeOf(db, state),
+		...keptOf(db, state),
 		id: state.packet,
 		reference: state.reference,
 		owner,
@@ -146,15 +168,18 @@ export function writeReadTables(
 	writeReturns(db, state);
 	writeSession(db, state);
 	writeWords(db, state, d.people);
+	writeOrder(db, state);
+	writeFiles(db, state);
+	writeChain(db, state);
 }
 
 /** By what a packet is found: title, reference, people with their addresses, and what else the sender has said of it. */
 export function wordsToFind(state: SentPacket, people: Derived['people']): string {
-	const { type = '', description = '', ownReference = '' } = state.plan.sending ?? {};
+	const { description = '', ownReference = '' } = state.plan.sending ?? {};
 	const words = [
 		state.plan.title,
 		state.reference,
-		type,
+		state.type,
 		state.folder,
 		description,
 		ownReference,
@@ -257,4 +282,10 @@ function writeWordings(db: Db, state: SentPacket): void {
 		'INSERT INTO packet_wordings (packet, id, person, name, words, instead, at) VALUES (@packet, @id, @person, @name, @words, @instead, @at)'
 	);
 	for (const wish of openWordings(state)) one.run({ packet: state.packet, ...wish });
+}
+
+/** Which files are its sealed copies and its evidence sheet: they are never put away while it is here. */
+function writeFiles(db: Db, { packet, sealed, evidence }: SentPacket): void {
+	const one = db.prepare('INSERT OR IGNORE INTO sealed_files (digest, packet) VALUES (?, ?)');
+	for (const digest of [...Object.values(sealed), ...(evidence ? [evidence] : [])]) one.run(digest, packet);
 }

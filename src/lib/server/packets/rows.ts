@@ -5,7 +5,20 @@ import type { Derived } from './read-tables';
 /** A packet as a list shows it. */
 export interface PacketRow extends Pick<
 	Derived,
-	'title' | 'status' | 'folder' | 'template' | 'sentAt' | 'since' | 'deadline' | 'shutUntil' | 'endedAt' | 'thread'
+	| 'title'
+	| 'status'
+	| 'folder'
+	| 'type'
+	| 'put'
+	| 'putAt'
+	| 'amendedBy'
+	| 'template'
+	| 'sentAt'
+	| 'since'
+	| 'deadline'
+	| 'shutUntil'
+	| 'endedAt'
+	| 'thread'
 > {
 	id: string;
 	reference: string;
@@ -13,6 +26,15 @@ export interface PacketRow extends Pick<
 	owner: string;
 	/** its name */
 	sender: string;
+	ownReference: string;
+	/** the last day of the agreement; null: none, or not yet known */
+	termEnd: string | null;
+	/** what the template was called then */
+	templateTitle: string;
+	/** bytes of the sealed copies and the evidence sheet */
+	size: number;
+	/** the last day on which it is kept; null: for as long as nobody bins it */
+	keptUntil: string | null;
 }
 
 export interface KeptRow extends Omit<PacketRow, 'thread'> {
@@ -21,7 +43,7 @@ export interface KeptRow extends Omit<PacketRow, 'thread'> {
 
 /** What is read of `packets p` for a row. */
 export const ROW_COLUMNS =
-	'p.id, p.reference, p.title, p.status, p.folder, p.template, p.owner, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread, (SELECT a.name FROM accounts a WHERE a.id = p.owner) AS sender';
+	'p.id, p.reference, p.title, p.status, p.folder, p.type, p.put, p.put_at AS putAt, p.amended_by AS amendedBy, p.template, p.own_reference AS ownReference, p.term_end AS termEnd, p.template_title AS templateTitle, p.size, p.kept_until AS keptUntil, p.owner, p.sent_at AS sentAt, p.since, p.deadline, p.shut_until AS shutUntil, p.ended_at AS endedAt, p.thread, (SELECT a.name FROM accounts a WHERE a.id = p.owner) AS sender';
 
 /** How many rows a list shows at once. */
 export const PAGE = 50;

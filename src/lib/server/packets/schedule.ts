@@ -3,7 +3,7 @@ import { graveFault } from '../../core/packet';
 import { accountById, type Account } from '../accounts';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { readDraft, type Draft } from './drafts';
+import { BINNED, readDraft, type Draft } from './drafts';
 import { sendDraft } from './sending';
 
 /** Drafts that go by themselves at a time. Until then they stay drafts, but nobody changes them without taking them back. */
@@ -21,6 +21,7 @@ export function scheduleDraft(
 		if (!draft) return refuse('no-draft', 'This draft is gone: it has been sent or put away.');
 		if (draft.revision !== revision)
 			return refuse('changed-elsewhere', 'This draft has been changed in another tab. Look at it again first.');
+		if (draft.binnedAt !== null) return BINNED;
 		if (draft.corrects !== null)
 			return refuse('is-correction', 'What is put right goes at once: until then nobody can sign.');
 		if (draft.template !== null) return refuse('is-template', 'A template is not sent. Put it in use instead.');

@@ -2,6 +2,7 @@ import { senderAnswers } from '../../core/field';
 import { lettersFault, localeOf, SENDER, type Begun, type Plan, type SentPacket } from '../../core/packet';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import type { Account } from '../accounts';
+import { amendsFault } from '../amending/begin';
 import { blobMeta } from '../blobs';
 import { inTransaction, joiningTransaction } from '../db';
 import { folderFault } from '../folders';
@@ -12,7 +13,7 @@ import { commissionFaultOf } from '../notary/notaries';
 import { takenAs, unlikePart } from '../papers';
 import { organisation } from '../settings';
 import { act, freezePlan, office } from './act';
-import { CHANGED, dropDraft, keepsLocks, NO_DRAFT, readDraft } from './drafts';
+import { BINNED, CHANGED, dropDraft, keepsLocks, NO_DRAFT, readDraft } from './drafts';
 import { checkLetters, checkPrintable } from './marks';
 import { veil } from './private-words';
 
@@ -22,6 +23,7 @@ export function sendDraft(house: House, account: Account, id: string, revision: 
 		const draft = readDraft(house, id);
 		if (!draft) return NO_DRAFT;
 		if (draft.revision !== revision) return CHANGED;
+		if (draft.binnedAt !== null) return BINNED;
 		if (draft.corrects !== null)
 			return refuse('is-correction', 'This puts a packet right that is out. Send the changes instead.');
 		if (draft.template !== null)
@@ -64,6 +66,7 @@ export function sendPlan(
 		const no =
 			folderFault(house.db, account, folder) ??
 			commissionFaultOf(house, plan) ??
+			amendsFault(house, account, plan) ??
 			unprintablePart(house, plan) ??
 			unlikePart(house, plan);
 		if (no) return no;

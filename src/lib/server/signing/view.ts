@@ -145,7 +145,7 @@ export function signingView(house: House, visitor: Visitor, language = 'en'): Si
 			...shown,
 			state: 'finished',
 			complete: packet.status === 'completed',
-			copies: copiesOf(packet).map(({ what, name }) => ({ what, name })),
+			copies: copiesOf(house.db, packet).map(({ what, name }) => ({ what, name })),
 			host: visitor.guest ? hostOf(packet, person) : null
 		};
 	if (packet.status === 'held') return { ...base, state: 'held' };

@@ -28,6 +28,9 @@ export interface FoundPage {
 /** So many packets that have the words are looked at for one page. */
 const LOOKED_AT = 2000;
 
+/** In the archive as well, but in the bin only where that is asked for. */
+const LIES = "CASE WHEN @lies = '' THEN p.put IS NOT 'bin' ELSE p.put = @lies END";
+
 /** Those of them that fit the filter, last sent first. A search that has no words finds nothing. */
 export function findEnded(
 	house: House,
@@ -44,11 +47,18 @@ export function findEnded(
 	let last = before;
 	for (const { fits, ...row } of house.db
 		.prepare<object, KeptRow & { n: number; fits: 0 | 1 }>(
-			`SELECT ${ROW_COLUMNS}, t.rowid AS n, (p.ended_at IS NOT NULL AND ${FITS} AND ${MAY_SEE_PACKET}) AS fits
+			`SELECT ${ROW_COLUMNS}, t.rowid AS n, (p.ended_at IS NOT NULL AND ${LIES} AND ${FITS} AND ${MAY_SEE_PACKET}) AS fits
 			 FROM packets_full t CROSS JOIN packet_numbers m ON m.n = t.rowid CROSS JOIN packets p ON p.id = m.packet
 			 WHERE packets_full MATCH @match AND t.rowid < @n ORDER BY t.rowid DESC LIMIT @most`
 		)
-		.iterate({ ...looker(house.db, account), ...fittingTo(house, filter), match, n: before, most: LOOKED_AT })) {
+		.iterate({
+			...looker(house.db, account),
+			...fittingTo(house, filter),
+			lies: filter.put ?? '',
+			match,
+			n: before,
+			most: LOOKED_AT
+		})) {
 		seen += 1;
 		last = row.n;
 		if (fits) found.push(row);

@@ -50,13 +50,17 @@ function write(db: Db, state: SentPacket, n: number): void {
 
 /** What was answered, each question once, a line each. Files are named, signatures are no words. */
 function answersOf({ plan, answers }: SentPacket): string {
+	// what was struck is found as such
+	const changes = (plan.amends?.changes ?? []).map(({ words, instead }) =>
+		instead === '' ? `Struck: ${words}` : `Instead of “${words}”: ${instead}`
+	);
 	const lines = plan.fields.flatMap((field) => {
 		const answer = answers[field.id];
 		if (!answer || 'way' in answer) return [];
 		const says = isFile(answer) ? answer.name : inWords(plan, field, answer, localeOf(plan));
 		return says === '' ? [] : [`${field.label}: ${says.replace(/\s+/g, ' ')}`];
 	});
-	return [...new Set(lines)].join('\n');
+	return [...new Set([...changes, ...lines])].join('\n');
 }
 
 /** The text of each page of a document, as it is kept. */

@@ -43,9 +43,10 @@
 						: 'not saved'}</span
 			>
 		</p>
-		<h1 class="line-clamp-2 text-[18px] leading-[24px]">
-			<button class="block min-h-[24px] min-w-[24px] cursor-pointer text-left" onclick={() => bench.chooseFields([])}
-				>{plan.title || (template ? 'New template' : 'New packet')}</button
+		<h1 class="text-[18px] leading-[24px]">
+			<button
+				class="line-clamp-2 min-h-[24px] min-w-[24px] cursor-pointer text-left"
+				onclick={() => bench.chooseFields([])}>{plan.title || (template ? 'New template' : 'New packet')}</button
 			>
 		</h1>
 	</div>

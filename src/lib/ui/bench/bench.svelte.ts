@@ -310,7 +310,7 @@ export class Bench {
 	 * the sentence that says why not and that all is kept.
 	 */
 	async ask<T extends object>(
-		what: 'send' | 'schedule' | 'in-use' | 'correction',
+		what: 'send' | 'schedule' | 'in-use' | 'correction' | 'changes',
 		more: object = {}
 	): Promise<T | { wrong: string }> {
 		if (!(await this.flush())) return { wrong: 'The last change is not saved yet, so nothing was done.' };

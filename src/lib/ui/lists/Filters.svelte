@@ -19,8 +19,14 @@
 		templates: { id: string; title: string }[];
 		folders: string[];
 		senders: { id: string; name: string }[];
+		types: string[];
 	}
-	let { templates, folders, senders } = $state.raw<Choices>({ templates: [], folders: [], senders: [] });
+	let { templates, folders, senders, types } = $state.raw<Choices>({
+		templates: [],
+		folders: [],
+		senders: [],
+		types: []
+	});
 	let open = $state(false);
 	let wrong = $state('');
 
@@ -31,7 +37,7 @@
 	async function fetchChoices() {
 		const response = await fetch('/lists').catch(() => null);
 		wrong = response?.ok ? '' : 'What there is to choose from could not be fetched. Open this again.';
-		if (response?.ok) ({ templates, folders, senders } = (await response.json()) as Choices);
+		if (response?.ok) ({ templates, folders, senders, types } = (await response.json()) as Choices);
 	}
 
 	const DAYS = [3, 7, 14, 30];
@@ -45,6 +51,7 @@
 			filter.folder !== undefined && (filter.folder === '' ? 'in no folder' : `in ${filter.folder}`),
 			filter.sender && `sent by ${senders.find(({ id }) => id === filter.sender)?.name ?? 'somebody'}`,
 			filter.days && `waiting ${filter.days} days or longer`,
+			filter.type && `of the type ${filter.type}`,
 			filter.how,
 			filter.from && `ended from ${filter.from}`,
 			filter.to && `ended until ${filter.to}`
@@ -80,6 +87,12 @@
 		/>
 		{#if ended}
 			<Choice
+				label="Type"
+				value={filter.type ?? ''}
+				options={[['', 'any'], ...types.map((one): [string, string] => [one, one])]}
+				onchoose={(type) => onfilter(type ? { ...filter, type } : without('type'))}
+			/>
+			<Choice
 				label="How it ended"
 				value={filter.how ?? ''}
 				options={[['', 'in any way'], ...ENDINGS.map((one): [string, string] => [one, one])]}
@@ -104,7 +117,11 @@
 				onchoose={(days) => onfilter(days ? { ...filter, days: Number(days) } : without('days'))}
 			/>{/if}
 		<p>
-			<button type="button" class="button" disabled={chosen.length === 0} onclick={() => onfilter({})}>No filter</button
+			<button
+				type="button"
+				class="button"
+				disabled={chosen.length === 0}
+				onclick={() => onfilter(filter.put ? { put: filter.put } : {})}>No filter</button
 			>
 		</p>
 	</div>

@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import type { Need } from '../../core/packet';
 	import { day, moment } from '../dates';
+	import { binDraft } from './drafts';
 	import { WORK } from './work';
 
 	/** One thing that needs somebody: what, who, since when, and the action that settles it. */
@@ -178,7 +179,12 @@
 								? '1 thing before it can go'
 								: `${need.open} things before it can go`} · saved {day(need.savedAt, zone, now)}
 			</p>
-			<p class="pt-2"><a class="button" href="/bench/{need.draft}">Go on</a></p>
+			<p class="flex gap-2 pt-2">
+				<a class="button" href="/bench/{need.draft}">Go on</a>{#if mayAct && !need.corrects}<button
+						class="button"
+						onclick={() => binDraft(need.draft, need.title)}>Bin</button
+					>{/if}
+			</p>
 		{/if}
 	</div>
 </li>

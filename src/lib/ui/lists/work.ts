@@ -19,6 +19,12 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 	notary: { name: 'Playing notaries', one: 'step', many: 'steps', a: 'what its notary does next' },
 	words: { name: 'Reading what has ended', one: 'packet', many: 'packets', a: 'the words it is found by' },
 	forget: { name: 'Deleting pictures of documents', one: 'packet', many: 'packets', a: 'the deleting of its pictures' },
+	keeping: {
+		name: 'Keeping and disposing',
+		one: 'piece of work',
+		many: 'pieces of work',
+		a: 'a certificate of disposal'
+	},
 	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
 };

@@ -2,9 +2,10 @@
 	import { day } from '../dates';
 	import type { MenuEntry } from '../parts/menu';
 	import Menu from '../parts/Menu.svelte';
+	import Chain from './Chain.svelte';
 	import LongThread from '../thread/LongThread.svelte';
 	import { saidTo, type Answered } from './form';
-	import type { PacketView } from '../../core/packet';
+	import type { PacketView, PutAway } from '../../core/packet';
 
 	/** What a packet is, how it stands, its thread; the one deed that is next, and all others in a menu. */
 	let {
@@ -15,7 +16,9 @@
 		mayPrepare,
 		answered,
 		onrenew,
-		onwithdraw
+		onwithdraw,
+		onput,
+		onamend
 	}: {
 		packet: PacketView;
 		now: string;
@@ -25,6 +28,9 @@
 		answered: Answered | null;
 		onrenew: () => void;
 		onwithdraw: () => void;
+		onamend: () => void;
+		/** null: back where it was */
+		onput: (to: PutAway | null) => void;
 	} = $props();
 
 	const open = $derived(packet.status === 'out' || packet.status === 'held');
@@ -37,6 +43,7 @@
 	const others = $derived<MenuEntry[]>([
 		...(mayCorrect && myTurn ? [{ name: 'Put right…', run: () => correct?.requestSubmit() }] : []),
 		...(mayRenew && open ? [{ name: 'New version…', note: 'Withdraws it and begins anew', run: onrenew }] : []),
+		...(packet.chain ? [{ name: 'What holds, as one PDF', to: `/packets/${packet.id}/holds`, download: true }] : []),
 		...(mayPrepare ? [{ name: 'Keep as template', run: () => keep?.requestSubmit() }] : []),
 		...(packet.status === 'completed'
 			? [
@@ -45,6 +52,11 @@
 				]
 			: []),
 		{ name: 'Record as JSON', to: at('record'), download: true },
+		...(mayAct && packet.put ? [{ name: 'Take back', note: `From the ${packet.put}`, run: () => onput(null) }] : []),
+		...(mayAct && packet.put !== 'archive'
+			? [{ name: open ? 'Archive…' : 'Archive', note: 'Out of the way', run: () => onput('archive') }]
+			: []),
+		...(mayAct && packet.put !== 'bin' ? [{ name: open ? 'Bin…' : 'Bin', grave: true, run: () => onput('bin') }] : []),
 		...(open && mayAct ? [{ name: 'Withdraw…', run: onwithdraw, grave: true }] : [])
 	]);
 </script>
@@ -66,7 +78,10 @@
 					<a class="text-thread underline" href="/packets/{packet.followedBy.id}">{packet.followedBy.reference}</a
 					>{/if}{#if packet.deadline && open}&nbsp;· until {day(packet.deadline, packet.zone, now)}{/if}
 			</p>
-			<p>{packet.why}</p>
+			<p>
+				{packet.why}{#if packet.put}&nbsp;<b>It lies in the {packet.put}.</b>{/if}
+			</p>
+			{#if packet.chain}<Chain chain={packet.chain} />{/if}
 			<p class="wrong empty:hidden" role="alert">
 				{packet.correction ? '' : saidTo(answered, 'begin-correction')}
 			</p>
@@ -78,6 +93,7 @@
 			<form method="POST" action="?/begin-correction" bind:this={correct} class={mayCorrect ? '' : 'hidden'}>
 				<button class="button {myTurn ? 'hidden' : ''}">Put right…</button>
 			</form>
+			{#if mayAct && packet.sealed}<button class="button" onclick={onamend}>Amend…</button>{/if}
 			{#if mayRenew && !open}<button class="button" onclick={onrenew}>New version…</button>{/if}
 			<form method="POST" action="/packets/{packet.id}/template" bind:this={keep} class="hidden"></form>
 			<Menu label="More" hint="More to do with this packet" entries={others} />

@@ -11,6 +11,7 @@
 		title,
 		text,
 		button,
+		values = {},
 		answered
 	}: {
 		open?: boolean;
@@ -18,6 +19,8 @@
 		title: string;
 		text: string;
 		button: string;
+		/** what goes along besides the reason */
+		values?: Record<string, string>;
 		answered: Answered | null;
 	} = $props();
 </script>
@@ -34,6 +37,7 @@
 				if (result.type === 'success') open = false;
 			}}
 	>
+		{#each Object.entries(values) as [name, value] (name)}<input type="hidden" {name} {value} />{/each}
 		<label
 			>Reason<textarea class="input mt-1 h-24" name="reason" required
 				>{answered?.form === form ? (answered.kept?.['reason'] ?? '') : ''}</textarea

@@ -4,9 +4,10 @@
 	import type { Column, Order } from '$lib/ui/parts/table/columns';
 	import Table from '$lib/ui/parts/table/Table.svelte';
 	import PacketName from '$lib/ui/lists/PacketName.svelte';
+	import HeldOn from '$lib/ui/people/HeldOn.svelte';
 	import Thread from '$lib/ui/thread/Thread.svelte';
 
-	let { data } = $props();
+	let { data, form } = $props();
 	type Row = (typeof data.rows)[number];
 	let order = $state<Order | null>(null);
 	const COLUMNS: Column<Row>[] = [
@@ -48,15 +49,18 @@
 		</Table>
 	</section>
 	{#if data.account.level !== 'viewer'}
-		<section class="w-full min-[900px]:w-[300px]" aria-labelledby="send">
-			<h2 id="send" class="pb-2 text-[17px]">Send them something</h2>
-			<ul class="grid gap-2">
-				{#each data.templates as template (template.id)}
-					<li>
-						<a class="button w-full justify-start!" href="/templates/{template.id}/use?{who}">{template.title}</a>
-					</li>
-				{:else}<li class="text-quiet">There is no template in use yet.</li>{/each}
-			</ul>
-		</section>
+		<div class="grid w-full content-start gap-8 min-[900px]:w-[300px]">
+			<section aria-labelledby="send">
+				<h2 id="send" class="pb-2 text-[17px]">Send them something</h2>
+				<ul class="grid gap-2">
+					{#each data.templates as template (template.id)}
+						<li>
+							<a class="button w-full justify-start!" href="/templates/{template.id}/use?{who}">{template.title}</a>
+						</li>
+					{:else}<li class="text-quiet">There is no template in use yet.</li>{/each}
+				</ul>
+			</section>
+			{#if data.mayForget}<HeldOn email={data.email} answered={form} />{/if}
+		</div>
 	{/if}
 </main>

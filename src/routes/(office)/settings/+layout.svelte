@@ -7,6 +7,7 @@
 		{ to: '/settings/holidays', name: 'Holidays' },
 		{ to: '/settings/identity', name: 'Who people are' },
 		{ to: '/settings/paper', name: 'On paper' },
+		{ to: '/settings/keeping', name: 'Keeping' },
 		{ to: '/settings/accounts', name: 'Accounts', owners: true },
 		{ to: '/settings/folders', name: 'Folders', owners: true },
 		{ to: '/settings/signing-in', name: 'Signing in', owners: true },

@@ -144,7 +144,10 @@
 		</form>
 		<h2 class="pt-8 text-[17px]">Notary</h2>
 		<p class="text-[14px] text-quiet">people with a commission and a key of their own, who notarise in a session</p>
-		<p class="pt-2"><a class="button" href="/stand-ins/notary">Notaries, sessions and journals</a></p>
+		<p class="flex flex-wrap gap-2 pt-2">
+			<a class="button" href="/stand-ins/notary">Notaries, sessions and journals</a>
+			<a class="button" href="/stand-ins/witness">Witness of the roots</a>
+		</p>
 		<h2 class="pt-8 text-[17px]">Time-stamp authority</h2>
 		<p class="pt-2 text-[14px]">Answers RFC 3161 requests at <span class="font-mono">/stand-ins/time-stamp</span>.</p>
 	</section>

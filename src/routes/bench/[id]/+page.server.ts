@@ -1,11 +1,11 @@
-import { error, redirect } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import { commissionFault, hoursInWords } from '$lib/core/notary';
 import { house } from '$lib/server';
 import { foldersFor } from '$lib/server/folders';
 import { holidayList } from '$lib/server/holidays';
-import { correctingOf, leaveCorrection } from '$lib/server/packets/correcting';
+import { correctingOf } from '$lib/server/packets/correcting';
 import { notariesToChoose } from '$lib/server/notary';
-import { dropDraft, readDraft } from '$lib/server/packets/drafts';
+import { BINNED, readDraft } from '$lib/server/packets/drafts';
 import { looksOf, strippedOf } from '$lib/server/papers';
 import { organisation } from '$lib/server/settings';
 import { ownTemplate } from '$lib/server/templates';
@@ -31,6 +31,7 @@ function choosable() {
 export const load = ({ params, locals }) => {
 	const draft = readDraft(house(), params.id);
 	if (!draft) error(404, { message: 'This draft is gone: it has been sent or put away.' });
+	if (draft.binnedAt !== null) error(410, { message: BINNED.say });
 	const account = accountIn(locals);
 	const template = draft.template === null ? null : orError(ownTemplate(house(), account, draft.template));
 	const { name, email } = account;
@@ -48,12 +49,4 @@ export const load = ({ params, locals }) => {
 		notaries: choosable(),
 		holidays: holidayList(house()).map((one) => one.day)
 	};
-};
-
-export const actions = {
-	drop: ({ params, locals }) => {
-		if (readDraft(house(), params.id)?.corrects) leaveCorrection(house(), accountIn(locals), params.id);
-		else dropDraft(house(), params.id);
-		redirect(303, '/desk');
-	}
 };

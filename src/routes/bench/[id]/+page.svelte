@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { beforeNavigate, goto } from '$app/navigation';
 	import type { Finding } from '$lib/core/packet';
+	import { AmendStrip, Changes } from '$lib/ui/bench/amending';
 	import { Adding } from '$lib/ui/bench/papers';
 	import BenchHead from '$lib/ui/bench/BenchHead.svelte';
 	import { CorrectingNote } from '$lib/ui/bench/sending';
@@ -69,6 +70,7 @@
 	let over = $state(false);
 	let listing = $state(false);
 	let finding = $state(false);
+	let changing = $state(false);
 	let repeating = $state(false);
 	let rehearsing = $state(false);
 	let pasted = $state.raw<{ block: Block; to: { paper: string; page: number } | null } | null>(null);
@@ -305,6 +307,7 @@
 		{#if bench.correcting}
 			<CorrectingNote {bench} correcting={bench.correcting} {zone} onend={endCorrection} />
 		{/if}
+		{#if plan.amends}<AmendStrip {bench} onchange={() => (changing = true)} ongo={(key) => sheets?.goTo(key)} />{/if}
 		<div class="relative min-h-0 flex-1">
 			{#if plan.papers.length === 0}
 				<div class="grid h-full place-items-center p-8 text-center">
@@ -334,6 +337,11 @@
 						>
 					</div>
 				{/if}
+				{#if changing && plan.amends}<Changes
+						{bench}
+						ongo={(key) => sheets?.goTo(key)}
+						onclose={() => (changing = false)}
+					/>{/if}
 				{#if finding}<FindText {bench} ongo={(key) => sheets?.goTo(key)} onclose={() => (finding = false)} />{/if}
 			{/if}
 			{#if over}<div

@@ -21,6 +21,7 @@ export function corrected(state: SentPacket, event: Extract<Recorded, { type: 'P
 		Object.fromEntries(Object.entries(of).filter(([id]) => people[id] && !but(id)));
 	const next = {
 		...state,
+		type: state.plan.sending?.type === plan.sending?.type ? state.type : (plan.sending?.type ?? ''),
 		// a stop that was open has been decided for good, also where it waits again
 		plan: {
 			...plan,

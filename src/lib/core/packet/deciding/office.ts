@@ -1,12 +1,13 @@
 import { isOver } from '../../calendar';
 import { refuse } from '../../refusal';
+import { dayOf } from '../../rule';
 import { actorsAt, stopOf } from '../../route';
 import { isAddress } from '../address';
 import type { Command } from '../commands';
 import type { PacketEvent } from '../events';
 import { personIn } from '../plan';
 import { isPhone } from '../phone';
-import { addressOf, phoneOf, type SentPacket } from '../state';
+import { addressOf, isOpen, phoneOf, type SentPacket } from '../state';
 import { whileOpen, type Decided } from './turn';
 
 /** What the office may do to a packet that is out. */
@@ -107,6 +108,41 @@ export function moveDeadline(
 /** Where it lies is the office's own matter: at any time, also after the end. */
 export function moveToFolder(state: SentPacket, { folder }: Extract<Command, { do: 'moveToFolder' }>): Decided {
 	return state.folder === folder ? [] : [{ type: 'FolderChanged', was: state.folder, now: folder }];
+}
+
+/** What the office sorts it by, at any time. */
+export function nameType(state: SentPacket, { type }: Extract<Command, { do: 'nameType' }>): Decided {
+	return state.type === type ? [] : [{ type: 'TypeChanged', was: state.type, now: type }];
+}
+
+/** Out of the way, or into the bin. Whatever people still wait for is withdrawn first, so that nobody waits for nothing. */
+export function putAway(state: SentPacket, { to }: Extract<Command, { do: 'putAway' }>): Decided {
+	if (isOpen(state))
+		return refuse('still-out', 'This is still out. Withdraw it first, with a reason that reaches those who have it.');
+	return state.put?.where === to ? [] : [{ type: 'PacketPutAway', to }];
+}
+
+/** Changed by another packet that is complete: that one holds now, and this one is put out of the way by itself. */
+export function noteAmended(state: SentPacket, { by, reference }: Extract<Command, { do: 'noteAmended' }>): Decided {
+	if (state.status !== 'completed') return refuse('not-complete', 'Only what was completed is amended.');
+	if (state.amended?.by === by) return [];
+	return [
+		{ type: 'PacketAmended', by_packet: by, reference },
+		...(state.put ? [] : [{ type: 'PacketPutAway', to: 'archive' } as const])
+	];
+}
+
+/** Kept until another day than the rules say, or as they say again; why is in the record. */
+export function keepUntil(state: SentPacket, { until, why }: Extract<Command, { do: 'keepUntil' }>): Decided {
+	if (isOpen(state)) return refuse('still-out', 'This is still out. How long it is kept is told once it has ended.');
+	if (until !== null && !dayOf(until)) return refuse('day-bad', 'The calendar has no such day.', 'until');
+	if (why.trim() === '') return refuse('reason-missing', 'Say why. It stands in the record.', 'why');
+	return (state.keep?.until ?? null) === until ? [] : [{ type: 'RetentionSet', until, why: why.trim() }];
+}
+
+/** Back where it was. What has ended stays ended. */
+export function restore(state: SentPacket): Decided {
+	return state.put === null ? [] : [{ type: 'PacketRestored', was: state.put.where }];
 }
 
 export function answerWording(state: SentPacket, command: Extract<Command, { do: 'answerWording' }>): Decided {

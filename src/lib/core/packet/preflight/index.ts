@@ -1,3 +1,4 @@
+import { amendmentFaults } from '../../amend/words';
 import { fieldsOf, kindOf, type FieldContext } from '../../field';
 import { refuse, type Refusal } from '../../refusal';
 import { actorsOf } from '../../route';
@@ -29,6 +30,7 @@ export function preflight(
 		...checkSideBySide(plan),
 		...checkRoute(plan),
 		...checkNotary(plan),
+		...amendmentFaults(plan).map((fault): Finding => ({ ...fault, place: { what: 'papers' } })),
 		...checkLetters(plan),
 		...checkFields(plan, sender)
 	];

@@ -8,7 +8,8 @@ import { heldBy } from '../../access';
 import type { Account } from '../../accounts';
 import { inTransaction } from '../../db';
 import type { House } from '../../house';
-import { CHANGED, dropDraft, newDraft, NO_DRAFT, readDraft, type Draft } from '../../packets/drafts';
+import { binDraft } from '../../packets/draft-bin';
+import { CHANGED, newDraft, NO_DRAFT, readDraft, type Draft } from '../../packets/drafts';
 import { sendDraft, trimmed } from '../../packets/sending';
 import { addPaper, looksOf, readingOf, type TakenPaper } from '../../papers';
 import { saveBench } from '../../templates';
@@ -118,14 +119,11 @@ export const drafts = [
 		path: '/drafts/{draft}',
 		right: 'prepare',
 		of,
-		does: 'Put it away',
+		does: 'Put it into the bin',
 		gives: Done,
-		do: ({ house, part }) => {
-			const draft = readDraft(house, part['draft']!);
-			if (!draft) return NO_DRAFT;
-			if (draft.template !== null || draft.corrects !== null)
-				return refuse('not-a-draft', 'This changes a template or a packet that is out. Leave it on the Bench.');
-			dropDraft(house, draft.id);
+		do: ({ house, account, part }) => {
+			const no = binDraft(house, account, part['draft']!);
+			if (isRefusal(no)) return no;
 			return DONE;
 		}
 	}),

@@ -57,7 +57,7 @@ export const record = [
 		gives: pageOf(CopyShape),
 		do: ({ house, part }) => {
 			const packet = packetIn(house, part['packet']!);
-			return isRefusal(packet) ? packet : { items: copiesOf(packet), next: null };
+			return isRefusal(packet) ? packet : { items: copiesOf(house.db, packet), next: null };
 		}
 	}),
 	operation({

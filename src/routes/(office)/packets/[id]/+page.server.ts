@@ -2,6 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { permitted } from '$lib/server/access';
+import { file } from '$lib/server/filing';
 import { foldersFor } from '$lib/server/folders';
 import { beginCorrection, correctionId, leaveCorrection } from '$lib/server/packets/correcting';
 import {
@@ -43,6 +44,13 @@ export const actions = {
 		const form = await formIn(request);
 		const reason = form.lines('reason');
 		return result(withdraw(house(), accountIn(locals), params.id, reason), 'withdraw', { reason });
+	},
+	/** what is out is withdrawn first */
+	put: async ({ params, request, locals }) => {
+		const form = await formIn(request);
+		const reason = form.lines('reason');
+		const to = form.text('to', 10) === 'archive' ? 'archive' : 'bin';
+		return result(file(house(), accountIn(locals), params.id, { do: to, reason }), 'put', { reason });
 	},
 	version: async ({ params, request, locals }) => {
 		const form = await formIn(request);

@@ -5,9 +5,11 @@
 	import { day } from '$lib/ui/dates';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
 	import { saidTo, type Answered } from '$lib/ui/packet/form';
+	import AmendDialog from '$lib/ui/packet/AmendDialog.svelte';
 	import BeingCorrected from '$lib/ui/packet/BeingCorrected.svelte';
 	import FolderOf from '$lib/ui/packet/FolderOf.svelte';
 	import Held from '$lib/ui/packet/Held.svelte';
+	import Kept from '$lib/ui/packet/Kept.svelte';
 	import OnPaper from '$lib/ui/packet/OnPaper.svelte';
 	import PacketHead from '$lib/ui/packet/PacketHead.svelte';
 	import ReasonDialog from '$lib/ui/packet/ReasonDialog.svelte';
@@ -16,6 +18,10 @@
 	import SmallForm from '$lib/ui/packet/SmallForm.svelte';
 	import StillToCome from '$lib/ui/packet/StillToCome.svelte';
 	import Wordings from '$lib/ui/packet/Wordings.svelte';
+	import { invalidateAll } from '$app/navigation';
+	import type { PutAway } from '$lib/core/packet';
+	import { tell } from '$lib/ui/parts/told';
+	import { fileRows, type Deed } from '$lib/ui/records/filing';
 	import SignPages from '$lib/ui/signing/SignPages.svelte';
 
 	let { data, form } = $props();
@@ -44,7 +50,7 @@
 	const facts = $derived(
 		(
 			[
-				['Type', packet.sending.type],
+				['Type', packet.type],
 				['Your reference', packet.sending.ownReference],
 				['Description', packet.sending.description],
 				['Valid until', packet.termEnd ? day(`${packet.termEnd}T12:00:00Z`, packet.zone, data.now) : undefined],
@@ -58,6 +64,14 @@
 	let moving = $state(false);
 	let renewing = $state(false);
 	let withdrawing = $state(false);
+	let amending = $state(false);
+	/** where it goes once it is withdrawn */
+	let putting = $state<PutAway | null>(null);
+	async function put(deed: Deed) {
+		const came = await fileRows([packet], deed, invalidateAll);
+		const wrong = came.wrong ?? came.refused[0]?.say;
+		if (wrong) tell(wrong);
+	}
 
 	$effect(() => keepCurrent((id) => id === packet.id || id === ''));
 </script>
@@ -73,6 +87,8 @@
 		{answered}
 		onrenew={() => (renewing = true)}
 		onwithdraw={() => (withdrawing = true)}
+		onamend={() => (amending = true)}
+		onput={(to) => (open ? (putting = to) : void put(to ? { do: to } : { do: 'restore' }))}
 	/>
 	<div class="flex flex-wrap">
 		<section aria-label="Pages" class="min-w-0 flex-[3_1_560px] bg-desk px-6 py-5">
@@ -174,6 +190,7 @@
 						</p>{/if}
 				{/if}
 			{/if}
+			{#if !open}<Kept {packet} mayJudge={data.may.judge} now={data.now} />{/if}
 			<FolderOf folder={packet.folder} folders={data.folders} {mayAct} {answered} />
 			{#if facts.length > 0}
 				<dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 pb-5 text-[14px]">
@@ -195,6 +212,15 @@
 	{answered}
 />
 <ReasonDialog
+	bind:open={() => putting !== null, (now) => (putting = now ? putting : null)}
+	form="put"
+	title="Withdraw {packet.reference}, and put it into the {putting ?? 'bin'}"
+	text="It is still out, so it is withdrawn first: it ends for everyone at once, and those who have had it are told, with your reason."
+	button="Withdraw it and put it away"
+	values={{ to: putting ?? 'bin' }}
+	{answered}
+/>
+<ReasonDialog
 	bind:open={renewing}
 	form="version"
 	title="A new version of {packet.reference}"
@@ -204,3 +230,5 @@
 	button={open ? 'Withdraw it and go on' : 'Make the draft'}
 	{answered}
 />
+
+<AmendDialog bind:open={amending} {packet} now={data.now} />

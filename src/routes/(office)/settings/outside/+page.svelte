@@ -1,5 +1,11 @@
 <script lang="ts">
-	let { data } = $props();
+	import { enhance } from '$app/forms';
+	import { untrack } from 'svelte';
+	import { keepFilled } from '$lib/ui/forms';
+	import OneOf from '$lib/ui/parts/OneOf.svelte';
+
+	let { data, form } = $props();
+	let by = $state<string>(untrack(() => form?.kept?.by ?? data.witness.by));
 </script>
 
 <svelte:head><title>Outside · Settings · Pellum</title></svelte:head>
@@ -18,5 +24,41 @@
 					>
 				</li>{/each}
 		</ul>
+		<h2 class="border-b border-hairline pt-8 pb-1 text-[17px]">A witness of the record</h2>
+		<p class="py-2 text-quiet">
+			Each day one number is signed that stands for everything that has happened. Who keeps it elsewhere can tell when
+			the past was rewritten, whoever did it. Anybody can fetch it under <a class="text-thread underline" href="/verify"
+				>Verify</a
+			>.
+		</p>
+		<form method="POST" action="?/witness" class="grid gap-3" use:enhance={keepFilled}>
+			<fieldset class="grid gap-3" disabled={!data.owner}>
+				<OneOf
+					label="Who is sent it"
+					name="by"
+					bind:value={by}
+					options={[
+						['nobody', 'nobody'],
+						['mail', 'somebody, by mail'],
+						['stand-in', 'the stand-in']
+					]}
+					disabled={!data.owner}
+				/>
+				{#if by === 'mail'}<label class="grid gap-1"
+						>Their e-mail address<input
+							class="input"
+							type="email"
+							name="address"
+							maxlength="254"
+							required
+							value={form?.kept?.address ?? data.witness.address}
+						/></label
+					>{/if}
+			</fieldset>
+			<p class="{form && 'say' in form ? 'wrong' : 'text-moss'} empty:hidden" role="status">
+				{form && 'say' in form ? form.say : form ? 'Saved.' : ''}
+			</p>
+			{#if data.owner}<p><button class="button primary">Save</button></p>{/if}
+		</form>
 	</div>
 </main>

@@ -1,5 +1,6 @@
 import { house } from '$lib/server';
-import { asFile, readIntake, rowsThatFollowed } from '$lib/server/intakes';
+import { readIntake, rowsThatFollowed } from '$lib/server/intakes';
+import { asFile } from '$lib/server/leaving';
 import { fileResponse, orError } from '$lib/server/web';
 
 /** The sheet of rows that have followed from cases. */

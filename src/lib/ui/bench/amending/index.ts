@@ -1,0 +1,2 @@
+export { default as AmendStrip } from './AmendStrip.svelte';
+export { default as Changes } from './Changes.svelte';
