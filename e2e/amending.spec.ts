@@ -65,10 +65,16 @@ test('a wrong line in a finished agreement is struck, what stands instead is ini
 	await expect(page.getByText('In one place.')).toBeVisible();
 	await page.getByLabel('What stands instead').fill('in its case');
 	await page.getByLabel('What stands instead').press('Enter');
-	// marked with the mouse, where they stand
-	const sheet = (await page.locator('canvas[data-drawn=yes]').first().boundingBox())!;
-	const at = (x: number, y: number) => [sheet.x + sheet.width * x, sheet.y + sheet.height * y] as const;
+	await expect(page.getByRole('listitem').filter({ hasText: 'in its case' })).toBeVisible();
+	// marked with the mouse, where they stand; a band over nothing says so and waits for another
 	await page.getByRole('button', { name: 'Mark them on the page' }).click();
+	const sheet = (await page.getByRole('img', { name: 'Instrument loan, page 1 of 5' }).boundingBox())!;
+	const at = (x: number, y: number) => [sheet.x + sheet.width * x, sheet.y + sheet.height * y] as const;
+	await page.mouse.move(...at(0.02, 0.2));
+	await page.mouse.down();
+	await page.mouse.move(...at(0.05, 0.22), { steps: 3 });
+	await page.mouse.up();
+	await expect(page.getByText('No words stand there.')).toBeVisible();
 	await page.mouse.move(...at(0.105, 0.35));
 	await page.mouse.down();
 	await page.mouse.move(...at(0.3, 0.375), { steps: 5 });

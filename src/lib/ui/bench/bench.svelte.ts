@@ -82,6 +82,8 @@ export class Bench {
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private lastChange = 0;
 	private running: Promise<void> | null = null;
+	/** when what is kept was saved */
+	private savedAt = '';
 
 	chosen = $state<Chosen>({ what: 'packet' });
 	/** whose the next placed field will be */
@@ -94,6 +96,8 @@ export class Bench {
 	showPins = $state(false);
 	/** takes the words of the next band, while a phrase is being marked on the page */
 	marking = $state.raw<((words: string, paper: string, page: number, rect: ShownRect) => void) | null>(null);
+	/** whether the last band had no words in it */
+	missed = $state(false);
 	/** the packet that is corrected here; null for one to be */
 	correcting = $state.raw<Correcting | null>(null);
 	/** why the last change was not made; '' where it was */
@@ -160,6 +164,7 @@ export class Bench {
 		this.revision = draft.revision;
 		this.history = begin(draft.plan);
 		this.kept = draft.plan;
+		this.savedAt = draft.savedAt;
 		this.saving = { is: 'saved', at: draft.savedAt };
 		this.person = actorsOf(draft.plan).find((p) => !hasFinished(this.correcting, p.id))?.id ?? null;
 	}
@@ -182,11 +187,13 @@ export class Bench {
 		);
 	}
 
-	/** A phrase has been marked on a page: whoever asked for it has it, and bands choose fields again. */
+	/** A phrase has been marked on a page: whoever asked for it has it, and bands choose fields again. Without words another is awaited. */
 	marked(words: string, paper: string, page: number, rect: ShownRect): void {
+		this.missed = words === '';
+		if (this.missed) return;
 		const take = this.marking;
 		this.marking = null;
-		if (words !== '') take?.(words, paper, page, rect);
+		take?.(words, paper, page, rect);
 	}
 
 	/** One named step. `burst` joins it to the step before when that has the same name and was just now. */
@@ -301,7 +308,10 @@ export class Bench {
 	async flush(): Promise<boolean> {
 		clearTimeout(this.timer);
 		while (this.running) await this.running;
-		if (this.kept !== this.plan && this.saving.is !== 'elsewhere') await this.save(false);
+		// a save that failed may have arrived all the same, so it is asked again even where all has been taken back since
+		const unsure = this.kept !== this.plan || this.saving.is === 'failed';
+		if (unsure && this.saving.is !== 'elsewhere') await this.save(false);
+		else if (this.saving.is === 'saving') this.saving = { is: 'saved', at: this.savedAt };
 		return this.saving.is === 'saved';
 	}
 
@@ -367,6 +377,7 @@ export class Bench {
 			if (response.ok) {
 				this.revision = body.revision;
 				this.kept = plan;
+				this.savedAt = body.savedAt;
 				this.saving = { is: 'saved', at: body.savedAt };
 				if (this.correcting) this.correcting = { ...this.correcting, until: body.until ?? null };
 				this.keepHistory();

@@ -44,6 +44,7 @@
 	const meant = $derived(hits.filter((hit) => !without.includes(hit.key)));
 
 	function mark() {
+		bench.missed = false;
 		bench.marking = (marked, paper, page) => {
 			words = marked;
 			bench.marking = null;
@@ -95,13 +96,15 @@
 				>{bench.marking ? 'Drag over them on the page…' : 'Mark them on the page'}</button
 			>
 			<span role="status" class="text-quiet"
-				>{words.trim() === ''
-					? ''
-					: hits.length === 0
-						? 'Not on these pages.'
-						: hits.length === 1
-							? 'In one place.'
-							: `In ${hits.length} places.`}</span
+				>{bench.marking && bench.missed
+					? 'No words stand there. Drag over some others.'
+					: words.trim() === ''
+						? ''
+						: hits.length === 0
+							? 'Not on these pages.'
+							: hits.length === 1
+								? 'In one place.'
+								: `In ${hits.length} places.`}</span
 			>
 		</p>
 		{#if hits.length > 0}

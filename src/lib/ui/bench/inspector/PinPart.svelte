@@ -43,6 +43,7 @@
 	}
 	function mark() {
 		const paper = one.paper;
+		bench.missed = false;
 		bench.marking = (phrase, where) => {
 			if (where === paper) pin({ phrase });
 			else say = 'Mark words of the field’s own document.';
@@ -80,9 +81,8 @@
 	/>
 	{#if bench.marking}
 		<p role="status" class="text-thread">
-			Draw a band over the words on the page. <button class="plain" onclick={() => (bench.marking = null)}
-				>Leave it</button
-			>
+			{bench.missed ? 'No words stand there.' : ''} Draw a band over the words on the page.
+			<button class="plain" onclick={() => (bench.marking = null)}>Leave it</button>
 		</p>
 	{:else if words.length > 0}
 		<p class="text-quiet">By itself: {words.map((word) => `“${word.text}”`).join(', ')}, underlined on the page.</p>
