@@ -2,9 +2,10 @@ import Database from 'better-sqlite3';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { reportPage, untilSaid, WORD, type Report } from '../src/lib/press/seal/report';
+import { KEPT, reportPage, untilSaid, WORD, type Report } from '../src/lib/press/seal/report';
 import { verifySealed } from '../src/lib/press/seal/verify';
-import { againstRoot } from '../src/lib/server/verifying';
+import { METHODS_FILE, type Ended } from '../src/lib/server/keys';
+import { againstRoot, keptAs } from '../src/lib/server/verifying';
 
 /**
  * npm run verify -- FILE [--json | --html] [--trust CERT.pem …] [--root ROOT.json]
@@ -21,13 +22,12 @@ const root = args.find((_, i) => args[i - 1] === '--root');
 const file = args.find((arg, i) => !arg.startsWith('--') && !['--trust', '--root'].includes(args[i - 1] ?? ''));
 
 /** Whether the database of this data folder keeps exactly these bytes as a sealed copy; null where there is none to ask. */
-function isKept(bytes: Uint8Array): boolean | null {
+function keptHere(bytes: Uint8Array): Report['kept'] {
 	const database = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'pellum.db');
 	if (!existsSync(database)) return null;
 	try {
 		const db = new Database(database, { readonly: true });
-		const digest = createHash('sha256').update(bytes).digest('hex');
-		const found = db.prepare('SELECT 1 FROM blobs WHERE digest = ?').get(digest) !== undefined;
+		const found = keptAs(db, createHash('sha256').update(bytes).digest('hex'));
 		db.close();
 		return found;
 	} catch {
@@ -63,15 +63,15 @@ if (!file || !existsSync(file))
 	);
 
 const folder = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'trust');
-const kept = existsSync(folder)
-	? readdirSync(folder)
-			.filter((name) => name.endsWith('.pem'))
-			.map((name) => path.join(folder, name))
-	: [];
-const roots = [...kept, ...trusts].map((name) => readFileSync(name, 'utf8'));
+const trusted = existsSync(folder) ? readdirSync(folder).map((name) => path.join(folder, name)) : [];
+const named = (end: string) => trusted.filter((name) => name.endsWith(end));
+const roots = [...named('.pem'), ...trusts].map((name) => readFileSync(name, 'utf8'));
 const bytes = readFileSync(file);
-const result = await verifySealed(bytes, roots);
-const own = isKept(bytes);
+const result = await verifySealed(bytes, roots, {
+	lists: named('.crl').map((name) => readFileSync(name)),
+	ended: named(METHODS_FILE).map((name) => JSON.parse(readFileSync(name, 'utf8')) as Ended)[0]
+});
+const own = keptHere(bytes);
 const against = rootAgrees(result.tree, roots);
 const digest = createHash('sha256').update(bytes).digest('hex');
 const at = new Date().toISOString();
@@ -91,13 +91,8 @@ give(
 				]
 			: []),
 		...(result.root ? [`Root certificate SHA-256 ${result.root}`] : []),
-		...(own === null
-			? []
-			: [
-					own
-						? 'Byte for byte a copy that this Pellum keeps.'
-						: 'No copy of exactly these bytes is kept in this Pellum.'
-				]),
+		...(own === null ? [] : [`Kept here: ${KEPT[own]}.`]),
+		...(result.stamps ?? []).map((stamped) => `Stamped again ${stamped}`),
 		...(result.until ? [`Provable until ${untilSaid(result.until)}`] : []),
 		...[...result.checks, ...(against ? [against] : [])].map(
 			(check) => `${check.ok ? '  yes ' : '  NO  '} ${check.say}`

@@ -27,6 +27,7 @@ export {
 	pageCountInWorker,
 	pageInWorker,
 	picturesInWorker,
+	readOwnInWorker,
 	readingCopyInWorker,
 	reorderInWorker,
 	sealEvidenceInWorker,
@@ -34,7 +35,9 @@ export {
 	unseenInWorker,
 	verifyInWorker,
 	seeSideInWorker,
+	stampAgainInWorker,
 	stampedPaperInWorker,
+	trySealInWorker,
 	withPageInWorker,
 	wordInWorker,
 	type Following
@@ -44,8 +47,22 @@ export { sweepMemory } from './memory';
 export type { PagePlace } from './page-order';
 export { languagesFor } from './ocr';
 export { readScan, SCAN_SCALE, type ScanReading } from './scan';
-export { makeIdentity, organisationIn, toPem, type Identity, type SealKeys } from './seal/keys';
+export {
+	certificatesOf,
+	fingerprint,
+	listsOf,
+	makeIdentity,
+	organisationIn,
+	suiteOf,
+	toPem,
+	withdrawnBy,
+	type Identity,
+	type SealKeys,
+	type WithdrawnWhy
+} from './seal/keys';
+export { firstDer, listAddresses, listIn, newest, nextUpdateOf } from './seal/own';
+export { suiteFor, type HashName } from './seal/suites';
 export { answerTimestamp } from './seal/timestamp';
 export { reportPage, type Report } from './seal/report';
-export { verifySealed } from './seal/verify';
+export { verifySealed, type Known } from './seal/verify';
 export type { Mark, Stamp } from './stamp';

@@ -8,8 +8,10 @@ import { FontSet } from './fonts';
 import type { PageDrawing } from '../core/page';
 import { readDrawn } from './take-in';
 import { sha256 } from './seal/cms';
-import type { SealKeys } from './seal/keys';
+import { stampedAgain, type AgainWish } from './seal/again';
+import { toPem, type SealKeys } from './seal/keys';
 import { DISPOSAL_FORMAT, DISPOSAL_NAME, seal, type SealWish } from './seal/seal';
+import { verifySealed, type Known, type Verdict } from './seal/verify';
 import { stampAll, type Stamp } from './stamp';
 
 /** What the press can be asked to do. Plain data in and out, since it crosses into a worker. */
@@ -68,14 +70,45 @@ export interface DisposalJob extends Omit<EvidenceJob, 'evidence' | 'record'> {
 /** Makes a certificate of disposal and seals it. */
 export async function sealDisposal(job: DisposalJob): Promise<Sealed> {
 	const doc = await disposalSheet(job.sheet);
-	const when = new Date(job.now);
-	await doc.attach(Buffer.from(canonicalJson({ format: DISPOSAL_FORMAT, ...job.sheet })), DISPOSAL_NAME, {
+	await listed(doc, job.sheet, new Date(job.now));
+	return sealed(doc, { ...job, record: null });
+}
+
+async function listed(doc: PDFDocument, what: object, when: Date): Promise<void> {
+	await doc.attach(Buffer.from(canonicalJson({ format: DISPOSAL_FORMAT, ...what })), DISPOSAL_NAME, {
 		mimeType: 'application/json',
 		description: 'What went',
 		creationDate: when,
 		modificationDate: when
 	});
-	return sealed(doc, { ...job, record: null });
+}
+
+/** Seals an empty sheet with keys that are to be used, and judges it by their own roots. */
+export async function trySeal(job: { keys: SealKeys; now: string }): Promise<Verdict> {
+	const doc = await PDFDocument.create();
+	doc.addPage();
+	const now = new Date(job.now);
+	await listed(doc, { number: 'trial', lines: [] }, now);
+	const bytes = await seal(doc, job.keys, { organisation: 'trial', reason: 'trial', record: null, now });
+	const roots = [job.keys.seal, job.keys.stamp].map(({ issuer }) => toPem(issuer));
+	return verifySealed(bytes, roots, { at: now });
+}
+
+export interface AgainJob extends Omit<AgainWish, 'now'> {
+	now: string;
+	/** roots by which it has to be genuine, PEM */
+	trusted: string[];
+	ended: Known['ended'];
+}
+
+/** Another time-stamp over a sealed copy, which has to be genuine before and after. Throws where it is not. */
+export async function stampAgain(job: AgainJob): Promise<Sealed & { until: string }> {
+	const now = new Date(job.now);
+	const bytes = await stampedAgain({ ...job, now });
+	const verdict = await verifySealed(bytes, job.trusted, { at: now, lists: job.known.lists, ended: job.ended });
+	const wrong = verdict.checks.find(({ ok }) => !ok);
+	if (wrong) throw new Error(`a copy with another time-stamp is not genuine: ${wrong.say}`);
+	return { bytes, digest: sha256(bytes).toString('hex'), until: verdict.until! };
 }
 
 async function sealed(

@@ -2,7 +2,7 @@ import type { Fitting, PageDrawing } from '../core/page';
 import type { Side } from '../core/identity';
 import { isRefusal, refuse, type Refusal } from '../core/refusal';
 import type { Bundled, fitDocument } from './bundle';
-import type { DisposalJob, EvidenceJob, PaperJob, Sealed } from './jobs';
+import type { AgainJob, DisposalJob, EvidenceJob, PaperJob, Sealed } from './jobs';
 import { closeLanes, inLane, JobEnded, type Wish } from './lanes';
 import { endReader } from './ocr';
 import type { SideSeen } from './identity/side';
@@ -15,7 +15,9 @@ import type { HeldJob, SheetHeld } from './paper/held';
 import type { InkedJob } from './paper/inked';
 import type { PaperOut, PaperOutJob } from './paper/out';
 import type { PagePlace } from './page-order';
-import type { Verdict } from './seal/verify';
+import type { Identity, SealKeys } from './seal/keys';
+import type { OwnFile } from './seal/own';
+import type { Known, Verdict } from './seal/verify';
 import type { Stamp } from './stamp';
 import type { Compared, TakeInLimits, TakenIn } from './take-in';
 import type { TakenInText, ToCompare } from './take-in/job';
@@ -183,13 +185,37 @@ export function journalSheetInWorker(job: JournalSheet): Promise<Uint8Array> {
 }
 
 /** Judges a sealed file in a worker, within bounds: whatever is handed in may be made to hurt. Refuses what breaks them. */
-export async function verifyInWorker(job: { file: Uint8Array; trusted: string[] }): Promise<Verdict | Refusal> {
+export async function verifyInWorker(job: {
+	file: Uint8Array;
+	trusted: string[];
+	known: Known;
+}): Promise<Verdict | Refusal> {
 	const heavy = refuse(
 		'pdf-too-heavy',
 		'It takes more time or memory to look at than is permitted, as no sealed copy does.'
 	);
 	try {
 		return await bySize<Verdict>('judgeSealed', job, job.file.length, TIME.takeIn);
+	} catch (error) {
+		return refusedFor(error, heavy, heavy);
+	}
+}
+
+/** See `stampAgain`. */
+export function stampAgainInWorker(job: AgainJob): Promise<Sealed & { until: string }> {
+	return inLane('stampAgain', job, SEALING);
+}
+
+/** See `trySeal`. */
+export function trySealInWorker(job: { keys: SealKeys; now: string }): Promise<Verdict> {
+	return inLane('trySeal', job, SEALING);
+}
+
+/** See `readOwn`; within bounds, since a file may ask for its password to be stretched without end. Refuses `key-file-heavy`. */
+export async function readOwnInWorker(job: OwnFile): Promise<Identity | Refusal> {
+	const heavy = refuse('key-file-heavy', 'The file takes more time to open than is permitted. Export it anew.', 'file');
+	try {
+		return await inLane('readOwnFile', job, { lane: 'short', time: TIME.picture });
 	} catch (error) {
 		return refusedFor(error, heavy, heavy);
 	}

@@ -7,7 +7,8 @@ import { seeSide as side } from './identity/side';
 import { flatSheet as flat } from './paper/flat';
 import { heldSheet as held } from './paper/held';
 import { journalSheet as journal, withPage as longer } from './notary';
-import { verifySealed } from './seal/verify';
+import { readOwn } from './seal/own';
+import { verifySealed, type Known } from './seal/verify';
 import { personSheet as person } from './person';
 import { inkedPaper as inked } from './paper/inked';
 import { paperOut as out } from './paper/out';
@@ -51,9 +52,12 @@ export const heldSheet = telling(held);
 export const inkedPaper = telling(inked);
 export const journalSheet = telling(journal);
 export const personSheet = telling(person);
-export const judgeSealed = telling((job: { file: Uint8Array; trusted: string[] }) =>
-	verifySealed(job.file, job.trusted)
+export const judgeSealed = telling((job: { file: Uint8Array; trusted: string[]; known: Known }) =>
+	verifySealed(job.file, job.trusted, job.known)
 );
+export const stampAgain = telling(jobs.stampAgain);
+export const trySeal = telling(jobs.trySeal);
+export const readOwnFile = telling(readOwn);
 export const changesSheet = telling(amendment.changesSheet);
 export const stampedPaper = telling(amendment.stampedPaper);
 export const readingCopy = telling(amendment.readingCopy);

@@ -4,6 +4,7 @@ import { filesIn, isOpen, type Plan, type Recorded, type SentPacket } from '../c
 import type { Db } from './db';
 import { sha256Bytes } from './ids';
 import { sha256Text } from './ids';
+import { betweenOf } from './keys';
 import { saltedDigest } from './packets/private-words';
 import { keptOf } from './packets/kept';
 import { orderedBy, sizeOf, templateTitle } from './packets/ordering';
@@ -130,7 +131,10 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	);
 	same(
 		'files of its sealed copies',
-		db.prepare<[string], string>('SELECT digest FROM sealed_files WHERE packet = ? ORDER BY digest').pluck().all(id),
+		db
+			.prepare<[string], string>('SELECT digest FROM sealed_files WHERE packet = ? AND later IS NULL ORDER BY digest')
+			.pluck()
+			.all(id),
 		[...new Set([...Object.values(state.sealed), ...(state.evidence ? [state.evidence] : [])])].sort()
 	);
 	same(
@@ -252,10 +256,25 @@ export function tableFaults(db: Db): string[] {
 		`SELECT id AS what FROM holders h WHERE CASE kind WHEN 'draft' THEN id NOT IN (SELECT id FROM drafts)
 		 ELSE id NOT IN (SELECT digest FROM plans) END`
 	);
-	for (const { name, certificate, issuer } of db
-		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer }>('SELECT name, certificate, issuer FROM keys')
-		.iterate())
-		if (!isIssued(certificate, issuer)) faults.push(`The certificate “${name}” is not from its issuer.`);
+	none(
+		'A copy is said to be the beginning of one that is none',
+		`SELECT f.digest AS what FROM sealed_files f WHERE f.later IS NOT NULL AND NOT EXISTS
+		 (SELECT 1 FROM sealed_files l WHERE l.digest = f.later AND l.packet = f.packet AND l.later IS NULL)`
+	);
+	none(
+		'Nobody knows until when the copies of a packet are proven',
+		`SELECT p.id AS what FROM packets p WHERE p.sealed ->> '$.evidence' IS NOT NULL AND p.id NOT IN (SELECT packet FROM lasting)`
+	);
+	for (const { name, certificate, issuer, others } of db
+		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer; others: string }>(
+			'SELECT name, certificate, issuer, between_them AS others FROM keys'
+		)
+		.iterate()) {
+		const between = isReadable(others) ? betweenOf(others).map((one) => one.certificate) : [];
+		const chain = [certificate, ...between, issuer];
+		if (chain.slice(1).some((by, i) => !isIssued(chain[i]!, by)))
+			faults.push(`The certificate “${name}” is not from its issuer.`);
+	}
 	return faults;
 }
 
@@ -276,7 +295,7 @@ function unheld(db: Db, kind: 'plan' | 'draft', id: string, json: string): strin
 	return lost.map((digest) => `The file ${digest} is not said to be held by the ${kind} ${id}.`);
 }
 
-function isIssued(certificate: Buffer, issuer: Buffer): boolean {
+function isIssued(certificate: Uint8Array, issuer: Uint8Array): boolean {
 	try {
 		return new X509Certificate(certificate).verify(new X509Certificate(issuer).publicKey);
 	} catch {

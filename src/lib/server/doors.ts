@@ -141,6 +141,7 @@ export const DOORS = table({
 	'/settings/accounts': { look: 'owner', do: 'owner' },
 	'/settings/folders': { look: 'owner', do: 'owner' },
 	'/settings/signing-in': { look: 'owner', do: 'owner' },
+	'/settings/keys': { look: 'owner', do: 'owner', most: 12 * MB },
 	'/settings/backups': { look: 'owner', do: 'owner' },
 	'/settings/record': { look: 'owner', do: 'nobody' },
 	'/settings/about': { look: 'viewer', do: 'nobody' },

@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Db } from './db';
 import { packetState } from './packets/act';
-import { rootsOf } from './keys';
+import { trustFiles } from './keys';
 import { copiesOf } from './packets/copies';
 import { auditRecord } from './packets/log';
 import { answersAsCsv, answersAsJson } from './packets/data';
@@ -32,6 +32,6 @@ export function exportAll(db: Db, target: string): { packets: number; files: num
 		write(folder, 'answers.csv', answersAsCsv(packet));
 	}
 	write(target, 'office-record.json', JSON.stringify(officeRecord(db), null, '\t'));
-	for (const { name, pem } of rootsOf(db)) write(path.join(target, 'trust'), name, pem);
+	for (const { name, content } of trustFiles(db)) write(path.join(target, 'trust'), name, content);
 	return { packets: ended.length, files };
 }

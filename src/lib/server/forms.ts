@@ -12,6 +12,8 @@ export interface Form {
 	on(name: string): boolean;
 	/** a file that has something in it */
 	file(name: string): File | null;
+	/** all that have something in them */
+	files(name: string): File[];
 	all(name: string): string[];
 	/** names and texts of all that are filled in */
 	entries(): [string, string][];
@@ -35,6 +37,7 @@ export function formOf(form: FormData): Form {
 			const value = form.get(name);
 			return value instanceof File && value.size > 0 ? value : null;
 		},
+		files: (name) => form.getAll(name).filter((one): one is File => one instanceof File && one.size > 0),
 		all: (name) => form.getAll(name).flatMap((one) => (typeof one === 'string' ? [cutText(oneLine(one), 200)] : [])),
 		entries: () =>
 			[...form].flatMap(([name, value]) =>

@@ -22,8 +22,9 @@ export interface KeptRoot {
 	office: { n: number; hash: string };
 	/** the root kept before, and the proof that this one goes on from it (RFC 9162 §2.1.4) */
 	since?: { size: number; root: string; proof: string[] };
-	/** of the key that signed it, PEM */
+	/** of the key that signed it, PEM; `between`: what issued it, up to the root */
 	certificate: string;
+	between?: string[];
 }
 export type SignedRoot = KeptRoot & { signature: string };
 
@@ -43,7 +44,8 @@ export async function keepRoot(house: House): Promise<boolean> {
 		...head,
 		office: officeHead(house.db),
 		...sinceLast(house.db, house.config.folder, head.size),
-		certificate: toPem(seal.certificate)
+		certificate: toPem(seal.certificate),
+		...(seal.between?.length && { between: seal.between.map((one) => toPem(one.certificate)) })
 	};
 	// ECDSA with SHA-256 over the canonical JSON (RFC 8785), signature as DER
 	const key = createPrivateKey({ key: Buffer.from(seal.key), format: 'der', type: 'pkcs8' });
@@ -115,12 +117,31 @@ function trusted(folder: string): X509Certificate[] {
 const readRoot = (file: string, authorities: X509Certificate[]): KeptRoot | null =>
 	signedRoot(readFileSync(file, 'utf8'), authorities);
 
+/** Whether one of these authorities issued it, or issued what issued it. */
+function leadsTo(of: X509Certificate, between: X509Certificate[], authorities: X509Certificate[]): boolean {
+	const issued = (by: X509Certificate) => by.ca && of.checkIssued(by) && of.verify(by.publicKey);
+	if (authorities.some(issued)) return true;
+	const next = between.find(issued);
+	return (
+		next !== undefined &&
+		leadsTo(
+			next,
+			between.filter((one) => one !== next),
+			authorities
+		)
+	);
+}
+
 /** A root as it was kept or published; null where none of these authorities stands behind its signature. */
 export function signedRoot(text: string, authorities: X509Certificate[]): KeptRoot | null {
 	try {
 		const { signature, ...kept } = JSON.parse(text) as SignedRoot;
 		const signer = new X509Certificate(kept.certificate);
-		const known = authorities.some((root) => signer.checkIssued(root) && signer.verify(root.publicKey));
+		const known = leadsTo(
+			signer,
+			(kept.between ?? []).slice(0, 4).map((pem) => new X509Certificate(pem)),
+			authorities
+		);
 		const ok = verify('sha256', Buffer.from(canonicalJson(kept)), signer.publicKey, Buffer.from(signature, 'base64'));
 		return known && ok ? kept : null;
 	} catch {

@@ -113,7 +113,7 @@ function isUnused({ db }: House, digest: string): boolean {
 			 UNION ALL SELECT 1 FROM attachments WHERE digest = @digest
 			 UNION ALL SELECT 1 FROM paper_outs WHERE file = @digest UNION ALL SELECT 1 FROM paper_outs WHERE digest = @digest
 			 UNION ALL SELECT 1 FROM notaries WHERE seal = @digest
-			 UNION ALL SELECT 1 FROM sealed_files WHERE digest = @digest
+			 UNION ALL SELECT 1 FROM sealed_files WHERE digest = @digest AND later IS NULL
 			 UNION ALL SELECT 1 FROM disposals WHERE certificate = @digest
 			 UNION ALL SELECT 1 FROM batches WHERE file = @digest
 			 UNION ALL SELECT 1 FROM batch_documents WHERE file = @digest LIMIT 1`

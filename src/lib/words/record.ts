@@ -53,7 +53,8 @@ export function technicalOf(event: Recorded): [name: string, value: string][] {
 		],
 		['Shown, SHA-256', event.type === 'PersonFinished' ? event.shown : undefined],
 		['Plan, SHA-256', event.type === 'PacketSent' || event.type === 'PlanCorrected' ? event.plan : undefined],
-		['Copy, SHA-256', event.type === 'CopySealed' || event.type === 'EvidenceSealed' ? event.digest : undefined]
+		['Copy, SHA-256', event.type === 'CopySealed' || event.type === 'EvidenceSealed' ? event.digest : undefined],
+		['Copies, SHA-256', event.type === 'CopiesStamped' ? event.copies.map(({ now }) => now).join(', ') : undefined]
 	];
 	return facts.filter((fact): fact is [string, string] => fact[1] !== undefined && fact[1] !== '');
 }
@@ -290,6 +291,8 @@ function sentence(event: PacketEvent, plan: Plan, person: (id: string) => string
 			return `“${isolated(plan.papers.find((p) => p.id === event.paper)?.name ?? 'A document')}” was sealed.`;
 		case 'EvidenceSealed':
 			return 'The evidence sheet was made and sealed.';
+		case 'CopiesStamped':
+			return `The copies got another time-stamp, which proves them until ${event.until.slice(0, 10)}.`;
 		case 'CopyFetched':
 			return `${event.person === null ? 'The office' : person(event.person)} downloaded ${event.what}.`;
 	}

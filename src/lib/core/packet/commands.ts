@@ -12,7 +12,8 @@ import type {
 	PageAdded,
 	PageSeen,
 	PaperExchanged,
-	PaperTaken
+	PaperTaken,
+	StampedCopy
 } from './events';
 import type { Field, Plan } from './plan';
 import type { Channel, PutAway, WordingWish } from './state';
@@ -146,4 +147,5 @@ export type Command =
 	/** what time has brought: reminders, the warning, the end, the notice of a term's end */
 	| { do: 'keepTime' }
 	| { do: 'recordSealed'; papers: Record<string, string>; evidence: string }
+	| { do: 'recordStamped'; copies: StampedCopy[]; until: string }
 	| { do: 'recordFetched'; person: string | null; what: string };

@@ -26,6 +26,7 @@ import {
 	nudge,
 	putAway,
 	recordSealed,
+	recordStamped,
 	restore,
 	takeLink
 } from './deciding/office';
@@ -73,6 +74,8 @@ export function decide(state: Packet, command: Command, now: string): Decided {
 			return [{ type: 'CopyFetched', person: command.person, what: command.what }];
 		case 'recordSealed':
 			return recordSealed(state, command);
+		case 'recordStamped':
+			return recordStamped(state, command);
 		case 'takeLink':
 			return takeLink(state, command);
 		case 'openPaper':

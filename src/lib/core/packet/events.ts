@@ -67,6 +67,13 @@ export interface DoubtFound {
 	page: number | null;
 }
 
+/** `what`: a document's id, or 'evidence'; SHA-256 of the copy before, and with the time-stamp. */
+export interface StampedCopy {
+	what: string;
+	was: string;
+	now: string;
+}
+
 /** A document whose pages are others from now on. */
 export interface PaperExchanged {
 	paper: string;
@@ -250,6 +257,8 @@ export type PacketEvent =
 	| { type: 'PacketExpired' }
 	| { type: 'CopySealed'; paper: string; digest: string }
 	| { type: 'EvidenceSealed'; digest: string }
+	/** another time-stamp over the copies: each begins with the bytes that it was, and is proven until that moment (ISO 8601) */
+	| { type: 'CopiesStamped'; copies: StampedCopy[]; until: string }
 	| { type: 'CopyFetched'; person: string | null; what: string };
 
 export type MessagePurpose =

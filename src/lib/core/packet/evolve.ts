@@ -286,6 +286,13 @@ function after(state: SentPacket, event: Exclude<Recorded, { type: 'PacketSent' 
 			return { ...state, sealed: { ...state.sealed, [event.paper]: event.digest } };
 		case 'EvidenceSealed':
 			return { ...state, evidence: event.digest };
+		case 'CopiesStamped': {
+			const now = new Map(event.copies.map((copy) => [copy.what, copy.now]));
+			const sealed = Object.fromEntries(
+				Object.entries(state.sealed).map(([paper, digest]) => [paper, now.get(paper) ?? digest])
+			);
+			return { ...state, sealed, evidence: now.get('evidence') ?? state.evidence };
+		}
 		case 'CopyFetched':
 			return state;
 	}

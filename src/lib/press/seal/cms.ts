@@ -1,9 +1,10 @@
 import * as asn1 from 'asn1js';
-import { createHash, sign, type KeyObject } from 'node:crypto';
+import { createPublicKey, sign, type KeyObject } from 'node:crypto';
 import * as pkijs from 'pkijs';
-import { integer, octets, oid, sequence, setOf, tagged, tlv, type Der } from './der';
-import { privateKeyOf, type Identity } from './keys';
+import { integer, NULL, octets, oid, sequence, setOf, tagged, tlv, type Der } from './der';
+import { certificatesOf, privateKeyOf, type Identity } from './keys';
 import { lowS } from './strict';
+import { hashed, suiteFor, type Suite } from './suites';
 
 /** Object identifiers used in seals, by the standard that defines them. */
 export const OID = {
@@ -13,16 +14,10 @@ export const OID = {
 	messageDigest: '1.2.840.113549.1.9.4', // RFC 5652 §11.2
 	signingCertificateV2: '1.2.840.113549.1.9.16.2.47', // RFC 5035 §3
 	timeStampToken: '1.2.840.113549.1.9.16.2.14', // RFC 3161 appendix A
-	tstInfo: '1.2.840.113549.1.9.16.1.4', // RFC 3161 §2.4.2
-	sha256: '2.16.840.1.101.3.4.2.1', // RFC 5754 §2.2
-	ecdsaSha256: '1.2.840.10045.4.3.2' // RFC 5758 §3.2
+	tstInfo: '1.2.840.113549.1.9.16.1.4' // RFC 3161 §2.4.2
 } as const;
 
-export function sha256(...parts: Uint8Array[]): Buffer {
-	const hash = createHash('sha256');
-	for (const part of parts) hash.update(part);
-	return hash.digest();
-}
+export const sha256 = (...parts: Uint8Array[]): Buffer => hashed('sha256', ...parts);
 
 /** A copy as the plain buffer that the ASN.1 library takes. Not `slice()`: a Node Buffer's shares its pool. */
 export function buffer(bytes: Uint8Array): ArrayBuffer {
@@ -32,43 +27,47 @@ export function buffer(bytes: Uint8Array): ArrayBuffer {
 /**
  * A SignedData in its ContentInfo (RFC 5652 §3, §5) with the attributes that CAdES baseline asks for
  * (ETSI EN 319 122-1 §6): content type, message digest, signing certificate v2, in DER order.
- * @param content detached: its digest only; attached: the bytes, as type `contentType`
+ * The hash is the one that goes with the key.
+ * @param content detached: the bytes that it covers, one part after the other; attached: the bytes, as type `contentType`
  * @param later gives the unsigned time-stamp token over the signature value
  */
 export function signedData(
 	identity: Identity,
 	contentType: string,
-	content: { digest: Uint8Array } | { bytes: Uint8Array },
+	content: Uint8Array[] | { bytes: Uint8Array },
 	later?: (signature: Uint8Array) => Uint8Array
 ): Der {
-	const { key, issuerAndSerial } = parsed(identity);
-	const digest = 'bytes' in content ? sha256(content.bytes) : content.digest;
+	const { key, issuerAndSerial, suite } = parsed(identity);
+	const digest = hashed(suite.hash, ...('bytes' in content ? [content.bytes] : content));
+	const algorithm = sequence(oid(suite.digest));
 	// RFC 5035 §3: the certificate's hash; SHA-256 is the default and so is left out
-	const essCertificate = sequence(sequence(sequence(octets(sha256(identity.certificate)))));
+	const named = suite.hash === 'sha256' ? [] : [algorithm];
+	const essCertificate = sequence(sequence(sequence(...named, octets(hashed(suite.hash, identity.certificate)))));
 	const attributes = setOf(
 		attribute(OID.contentType, oid(contentType)),
 		attribute(OID.messageDigest, octets(digest)),
 		attribute(OID.signingCertificateV2, essCertificate)
 	);
-	const signature = lowS(sign('sha256', attributes, key));
+	const raw = sign(suite.hash, attributes, key);
+	const signature = suite.curve ? lowS(raw, suite.curve.order) : raw;
 	const token = later?.(signature);
-	const sha = sequence(oid(OID.sha256));
 	const signerInfo = sequence(
 		integer(1),
 		issuerAndSerial,
-		sha,
+		algorithm,
 		// signed as a SET, carried as [0] IMPLICIT (RFC 5652 §5.4): only the tag differs
 		Buffer.concat([Uint8Array.of(0xa0), attributes.subarray(1)]),
-		sequence(oid(OID.ecdsaSha256)),
+		// RFC 4055 §5: with RSA the parameters are NULL
+		sequence(oid(suite.signature), ...(suite.curve ? [] : [NULL])),
 		octets(signature),
 		...(token ? [tagged(1, attribute(OID.timeStampToken, token))] : [])
 	);
 	const inside = 'bytes' in content ? [tagged(0, octets(content.bytes))] : [];
 	const signed = sequence(
 		integer(contentType === OID.data ? 1 : 3),
-		tlv(0x31, sha),
+		tlv(0x31, algorithm),
 		sequence(oid(contentType), ...inside),
-		Buffer.concat([Uint8Array.of(0xa0), setOf(identity.certificate, identity.issuer).subarray(1)]),
+		Buffer.concat([Uint8Array.of(0xa0), setOf(...certificatesOf(identity)).subarray(1)]),
 		tlv(0x31, signerInfo)
 	);
 	return sequence(oid(OID.signedData), tagged(0, signed));
@@ -80,6 +79,7 @@ function attribute(type: string, value: Uint8Array): Der {
 
 interface Parsed {
 	key: KeyObject;
+	suite: Suite;
 	/** IssuerAndSerialNumber (RFC 5652 §10.2.4), DER */
 	issuerAndSerial: Der;
 }
@@ -94,7 +94,10 @@ function parsed(identity: Identity): Parsed {
 		const certificate = new pkijs.Certificate({ schema: asn1.fromBER(buffer(identity.certificate)).result });
 		const issuer = new Uint8Array(certificate.issuer.toSchema().toBER());
 		const serial = new Uint8Array(certificate.serialNumber.toBER());
-		found = { key: privateKeyOf(identity), issuerAndSerial: sequence(issuer, serial) };
+		const key = privateKeyOf(identity);
+		const suite = suiteFor(createPublicKey(key));
+		if (!suite) throw new Error('this key is of a kind that seals nothing here');
+		found = { key, suite, issuerAndSerial: sequence(issuer, serial) };
 		known.set(id, found);
 	}
 	return found;

@@ -15,6 +15,7 @@ export const sequence = (...parts: Uint8Array[]): Der => tlv(0x30, ...parts);
 export const octets = (bytes: Uint8Array): Der => tlv(0x04, bytes);
 /** Context-specific and constructed: [n]. */
 export const tagged = (n: number, ...parts: Uint8Array[]): Der => tlv(0xa0 | n, ...parts);
+export const NULL: Der = tlv(0x05);
 export const TRUE: Der = tlv(0x01, Buffer.from([0xff]));
 
 /** A SET OF in ascending order of its members' encodings (§11.6). */

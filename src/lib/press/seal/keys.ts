@@ -1,22 +1,52 @@
 import { cutText } from '../../core/clean-text';
 import 'reflect-metadata';
 import * as x509 from '@peculiar/x509';
-import { createPrivateKey, randomBytes, webcrypto, type KeyObject } from 'node:crypto';
+import { createHash, createPrivateKey, createPublicKey, randomBytes, webcrypto, type KeyObject } from 'node:crypto';
+import { SUITES, suiteFor, type HashName, type Suite } from './suites';
 
 x509.cryptoProvider.set(webcrypto as unknown as Crypto);
 
-const ALGORITHM = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' } as const;
+const HASHES = { sha256: 'SHA-256', sha384: 'SHA-384' } as const;
+const algorithm = ({ curve, hash }: Suite) => ({ name: 'ECDSA', namedCurve: curve!.web, hash: HASHES[hash] });
 /** Policy of a notary's certificate (RFC 5280 §4.2.1.4): an arc under ITU-T X.667, with a number of Pellum's own. */
 const NOTARY_POLICY = '2.25.1731900453.1';
 const YEAR = 365.25 * 86_400_000;
+/** How long a certificate is good for; a clock’s for less, since all that it says ends with it. */
+const YEARS = { seal: 25, notary: 25, stamp: 10 } as const;
 
 /** A certificate with its private key. DER throughout; `key` is PKCS #8 and never leaves the server unencrypted. */
 export interface Identity {
 	certificate: Uint8Array;
 	key: Uint8Array;
-	/** the authority that issued it, and what that has revoked */
+	/** the root that it leads to, and what that has revoked */
 	issuer: Uint8Array;
 	crl: Uint8Array;
+	/** authorities between the two, the nearest first, each with its list; none where the root issued it */
+	between?: { certificate: Uint8Array; crl: Uint8Array }[];
+}
+
+/** An identity made here, with the key of its own root, by which it can be withdrawn. */
+export interface MadeIdentity extends Identity {
+	/** PKCS #8 */
+	rootKey: Uint8Array;
+}
+
+/** Why a certificate is withdrawn (RFC 5280 §5.3.1): somebody else may have its key, or it is used no more. */
+export type WithdrawnWhy = 'keyCompromise' | 'cessationOfOperation';
+
+/** A certificate and all that issued it, up to the root. */
+export const certificatesOf = ({ certificate, between = [], issuer }: Identity): Uint8Array[] => [
+	certificate,
+	...between.map((one) => one.certificate),
+	issuer
+];
+export const listsOf = ({ between = [], crl }: Identity): Uint8Array[] => [...between.map((one) => one.crl), crl];
+
+/** How this identity signs. Throws where its key is of a kind that isn't permitted. */
+export function suiteOf(identity: Identity): Suite {
+	const suite = suiteFor(createPublicKey(privateKeyOf(identity)));
+	if (!suite) throw new Error('this key is of a kind that seals nothing here');
+	return suite;
 }
 
 /** All that is needed to seal: the organisation's seal and the time-stamp authority's. */
@@ -33,30 +63,32 @@ export interface SealKeys {
 export async function makeIdentity(
 	organisation: string,
 	use: 'seal' | 'stamp' | 'notary',
-	now: Date
-): Promise<Identity> {
+	now: Date,
+	hash: HashName = 'sha256'
+): Promise<MadeIdentity> {
+	const suite = hash === 'sha256' ? SUITES.p256 : SUITES.p384;
 	const what = { seal: 'document seal', stamp: 'time-stamp authority (stand-in)', notary: 'notary (stand-in)' }[use];
 	const name = (common: string): Record<string, string[]>[] => [
 		{ CN: [cutText(common, 64)] },
 		{ O: [cutText(organisation, 64)] }
 	];
 	const notBefore = new Date(now.getTime() - YEAR * 2);
-	const notAfter = new Date(now.getTime() + YEAR * 25);
-	const rootKeys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
+	const notAfter = new Date(now.getTime() + YEAR * YEARS[use]);
+	const rootKeys = await webcrypto.subtle.generateKey(algorithm(suite), true, ['sign', 'verify']);
 	const root = await x509.X509CertificateGenerator.createSelfSigned({
 		serialNumber: serial(),
 		name: name(`${organisation} ${{ seal: 'root', stamp: 'time root', notary: 'notary root' }[use]}`),
 		notBefore,
 		notAfter,
 		keys: rootKeys as CryptoKeyPair,
-		signingAlgorithm: ALGORITHM,
+		signingAlgorithm: algorithm(suite),
 		extensions: [
 			new x509.BasicConstraintsExtension(true, 0, true),
 			new x509.KeyUsagesExtension(x509.KeyUsageFlags.keyCertSign | x509.KeyUsageFlags.cRLSign, true),
 			await x509.SubjectKeyIdentifierExtension.create(rootKeys.publicKey as x509.PublicKeyType)
 		]
 	} as x509.X509CertificateCreateSelfSignedParams);
-	const keys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
+	const keys = await webcrypto.subtle.generateKey(algorithm(suite), true, ['sign', 'verify']);
 	const certificate = await x509.X509CertificateGenerator.create({
 		serialNumber: serial(),
 		subject: name(`${organisation} ${what}`),
@@ -65,7 +97,7 @@ export async function makeIdentity(
 		notAfter,
 		publicKey: keys.publicKey as x509.PublicKeyType,
 		signingKey: rootKeys.privateKey as CryptoKey,
-		signingAlgorithm: ALGORITHM,
+		signingAlgorithm: algorithm(suite),
 		extensions: [
 			new x509.BasicConstraintsExtension(false, undefined, true),
 			new x509.KeyUsagesExtension(
@@ -78,21 +110,46 @@ export async function makeIdentity(
 			await x509.AuthorityKeyIdentifierExtension.create(rootKeys.publicKey as x509.PublicKeyType)
 		]
 	} as x509.X509CertificateCreateParams);
-	const crl = await x509.X509CrlGenerator.create({
-		issuer: root.subject,
-		thisUpdate: notBefore,
-		nextUpdate: notAfter,
-		signingKey: rootKeys.privateKey as CryptoKey,
-		signingAlgorithm: ALGORITHM,
-		entries: []
-	} as unknown as Parameters<typeof x509.X509CrlGenerator.create>[0]);
+	const exported = async (key: CryptoKey) => new Uint8Array(await webcrypto.subtle.exportKey('pkcs8', key));
 	return {
 		certificate: new Uint8Array(certificate.rawData),
-		key: new Uint8Array(await webcrypto.subtle.exportKey('pkcs8', keys.privateKey)),
+		key: await exported(keys.privateKey),
 		issuer: new Uint8Array(root.rawData),
-		crl: new Uint8Array(crl.rawData)
+		crl: await listBy(root, rootKeys.privateKey as CryptoKey, suite, notBefore, []),
+		rootKey: await exported(rootKeys.privateKey as CryptoKey)
 	};
 }
+
+/** The list by which the root of an identity that was made here withdraws it (RFC 5280 §5), DER. */
+export async function withdrawnBy(identity: MadeIdentity, at: Date, why: WithdrawnWhy): Promise<Uint8Array> {
+	const suite = suiteOf(identity);
+	const key = await webcrypto.subtle.importKey('pkcs8', identity.rootKey, algorithm(suite), false, ['sign']);
+	const { serialNumber } = new x509.X509Certificate(new Uint8Array(identity.certificate));
+	const reason = x509.X509CrlReason[why];
+	const root = new x509.X509Certificate(new Uint8Array(identity.issuer));
+	return listBy(root, key as CryptoKey, suite, at, [{ serialNumber, revocationDate: at, reason }]);
+}
+
+async function listBy(
+	root: x509.X509Certificate,
+	signingKey: CryptoKey,
+	suite: Suite,
+	thisUpdate: Date,
+	entries: x509.X509CrlEntryParams[]
+): Promise<Uint8Array> {
+	const list = await x509.X509CrlGenerator.create({
+		issuer: root.subject,
+		thisUpdate,
+		nextUpdate: root.notAfter,
+		signingKey,
+		signingAlgorithm: algorithm(suite),
+		entries
+	} as unknown as Parameters<typeof x509.X509CrlGenerator.create>[0]);
+	return new Uint8Array(list.rawData);
+}
+
+/** SHA-256 of a certificate, by which it is named here. */
+export const fingerprint = (certificate: Uint8Array): string => createHash('sha256').update(certificate).digest('hex');
 
 /** Whether a certificate is a notary's: what it signs is an act, and no seal. */
 export function isNotarys(certificate: Uint8Array): boolean {

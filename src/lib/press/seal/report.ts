@@ -7,8 +7,8 @@ export interface Report {
 	/** SHA-256 of the file */
 	digest: string;
 	verdict: Verdict;
-	/** whether this Pellum keeps exactly these bytes; null where nobody can say */
-	kept: boolean | null;
+	/** whether this Pellum keeps exactly these bytes, or a copy that begins with them and has later time-stamps; null where nobody can say */
+	kept: 'same' | 'later' | 'none' | null;
 	/** against a root that somebody has kept: whether it agrees, and in a sentence how; null where none was given */
 	root: { ok: boolean; say: string } | null;
 	/** when it was judged, ISO 8601 */
@@ -21,7 +21,14 @@ export const WORD = { genuine: 'Genuine', altered: 'Not genuine', unjudged: 'Can
 const MEANS = {
 	genuine: 'It was sealed by those whom this office trusts, and not a byte has been changed since.',
 	altered: 'Something of it does not hold. Ask for another copy, and do not rely on this one.',
-	unjudged: 'It is sound in itself, but nobody has said here whose seals are to be trusted.'
+	unjudged: 'It is sound in itself, but what is said below can’t be answered here.'
+} as const;
+
+/** What is said of {@link Report.kept}. */
+export const KEPT = {
+	same: 'byte for byte a copy that this Pellum keeps',
+	later: 'this Pellum keeps a copy that begins with exactly these bytes, and has later time-stamps: fetch that one',
+	none: 'no copy of exactly these bytes'
 } as const;
 
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (letter) => `&#${letter.charCodeAt(0)};`);
@@ -31,7 +38,7 @@ const row = (name: string, value: string | undefined): string =>
 
 /** Until when it can be proved by what is in it: in words. */
 export const untilSaid = (until: string): string =>
-	`${until.slice(0, 10)}, when its time-stamp’s certificate ends; before that it wants another time-stamp`;
+	`${until.slice(0, 10)}, when what its last time-stamp rests on ends; before that it wants another one`;
 
 export function reportPage({ name, digest, verdict, kept, root, at }: Report): string {
 	const checks = [...verdict.checks, ...(root ? [{ name: 'root', ...root }] : [])]
@@ -43,15 +50,9 @@ export function reportPage({ name, digest, verdict, kept, root, at }: Report): s
 		row('Notary', verdict.notary && `${verdict.notary.name}, ${verdict.notary.at}`),
 		row('Sealed', verdict.sealedAt),
 		row('As', verdict.reference),
+		...(verdict.stamps ?? []).map((at) => row('Stamped again', at)),
 		row('Provable until', verdict.until && untilSaid(verdict.until)),
-		row(
-			'Kept here',
-			kept === null
-				? undefined
-				: kept
-					? 'byte for byte a copy that this Pellum keeps'
-					: 'no copy of exactly these bytes'
-		),
+		row('Kept here', kept === null ? undefined : KEPT[kept]),
 		row('Root certificate', verdict.root),
 		row('SHA-256', digest),
 		row('Judged', at)

@@ -177,14 +177,14 @@ describe('free tools agree', () => {
 
 describe('time-stamps', () => {
 	it('answer the request they were asked with, and no other', () => {
-		const request = timestampRequest(Buffer.from('a'));
+		const request = timestampRequest('sha256', Buffer.from('a'));
 		const response = answerTimestamp(keys.stamp, request, now);
 		expect(tokenOf(response, request).length).toBeGreaterThan(100);
-		expect(() => tokenOf(response, timestampRequest(Buffer.from('a')))).toThrow('another request');
+		expect(() => tokenOf(response, timestampRequest('sha256', Buffer.from('a')))).toThrow('another request');
 	});
 	it('are refused for what can’t be read', () => {
 		expect(() =>
-			tokenOf(answerTimestamp(keys.stamp, Buffer.from('rubbish'), now), timestampRequest(Buffer.from('a')))
+			tokenOf(answerTimestamp(keys.stamp, Buffer.from('rubbish'), now), timestampRequest('sha256', Buffer.from('a')))
 		).toThrow();
 	});
 });
@@ -212,7 +212,7 @@ describe('rebuilt without the key', () => {
 		return forged;
 	};
 	const stampOver = (bytes: Uint8Array, at: Date, k = keys) => {
-		const request = timestampRequest(bytes);
+		const request = timestampRequest('sha256', bytes);
 		return tokenOf(answerTimestamp(k.stamp, request, at), request);
 	};
 	const signer = (signed: pkijs.SignedData) => signed.signerInfos[0]!;

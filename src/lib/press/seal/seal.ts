@@ -9,14 +9,15 @@ import {
 	type PDFDocument,
 	type PDFRef
 } from '@cantoo/pdf-lib';
-import { sha256, OID, signedData } from './cms';
-import type { Identity, SealKeys } from './keys';
+import { OID, signedData } from './cms';
+import { certificatesOf, listsOf, suiteOf, type Identity, type SealKeys } from './keys';
+import { revisionAfter } from './revision';
 import { answerTimestamp, timestampRequest, tokenOf } from './timestamp';
 
 /** Bytes kept free for the signature; a token with its certificates takes about 4,000. */
 const ROOM = 12_000;
-const HOLE = '*'.repeat(10);
-const EMPTY = '0'.repeat(ROOM * 2);
+export const HOLE = '*'.repeat(10);
+export const EMPTY = '0'.repeat(ROOM * 2);
 export const RECORD_NAME = 'audit-record.json';
 /** What a certificate of disposal has in its place. */
 export const DISPOSAL_NAME = 'disposal.json';
@@ -67,7 +68,7 @@ export async function seal(doc: PDFDocument, keys: SealKeys, wish: SealWish): Pr
 	const bytes = Buffer.from(
 		await doc.save({ updateFieldAppearances: false, addDefaultPage: false, useObjectStreams: false })
 	);
-	sign(bytes, 0, notary?.identity ?? keys.seal, keys.stamp, wish.now);
+	sign(bytes, 0, sealing(notary?.identity ?? keys.seal, keys.stamp, wish.now));
 	return new Uint8Array(empty ? sealedAfter(doc, bytes, empty, keys, wish) : bytes);
 }
 
@@ -135,34 +136,16 @@ export function sealedAfter(doc: PDFDocument, before: Buffer, place: PDFRef, key
 	const number = context.largestObjectNumber + 1;
 	const widget = context.lookup(place, PDFDict).clone(context);
 	const said = signatureOf(doc, { name: wish.organisation, reason: wish.reason, reference: LOCKING, now: wish.now });
-	const objects = [
+	const bytes = revisionAfter(doc, before, [
 		{ number: place.objectNumber, text: widget.toString().replace(/>>$/, `/V ${number} 0 R\n>>`) },
 		{ number, text: said.toString() }
-	];
-	let text = '\n';
-	const at = objects.map((one) => {
-		const offset = before.length + Buffer.byteLength(text, 'latin1');
-		text += `${one.number} 0 obj\n${one.text}\nendobj\n`;
-		return offset;
-	});
-	const table = before.length + Buffer.byteLength(text, 'latin1');
-	const rows = objects.map((one, i) => `${one.number} 1\n${String(at[i]).padStart(10, '0')} 00000 n \n`).join('');
-	const { Root, Info, ID } = context.trailerInfo;
-	const trailer = [
-		`/Size ${number + 1}`,
-		`/Root ${String(Root)}`,
-		...(Info ? [`/Info ${String(Info)}`] : []),
-		...(ID ? [`/ID ${String(ID)}`] : []),
-		`/Prev ${/startxref\s+(\d+)\s+%%EOF\s*$/.exec(before.subarray(-64).toString('latin1'))![1]}`
-	].join('\n');
-	text += `xref\n${rows}trailer\n<<\n${trailer}\n>>\nstartxref\n${table}\n%%EOF\n`;
-	const bytes = Buffer.concat([before, Buffer.from(text, 'latin1')]);
-	sign(bytes, before.length, keys.seal, keys.stamp, wish.now);
+	]);
+	sign(bytes, before.length, sealing(keys.seal, keys.stamp, wish.now));
 	return bytes;
 }
 
-/** Signs all bytes but the place kept free after `start`, and writes the signature there (ISO 32000-2 §12.8.1). */
-function sign(bytes: Buffer, start: number, by: Identity, stamp: Identity, now: Date): void {
+/** Signs all bytes but the place kept free after `start`, and writes what was made over them there (ISO 32000-2 §12.8.1). */
+export function sign(bytes: Buffer, start: number, made: (parts: Uint8Array[]) => Uint8Array): void {
 	const found = bytes.indexOf('/Contents <' + '0'.repeat(64), start);
 	const from = found + '/Contents '.length;
 	const to = from + ROOM * 2 + 2;
@@ -172,13 +155,19 @@ function sign(bytes: Buffer, start: number, by: Identity, stamp: Identity, now: 
 	const at = earlier >= start ? earlier : bytes.indexOf(hole, to);
 	if (found < 0 || at < 0) throw new Error('the place for the seal was not found');
 	bytes.write(range.padEnd(hole.length), at, 'latin1');
-	const digest = sha256(bytes.subarray(0, from), bytes.subarray(to));
-	const cms = signedData(by, OID.data, { digest }, (signature) => {
-		const request = timestampRequest(signature);
-		return tokenOf(answerTimestamp(stamp, request, now), request);
-	});
+	const cms = made([bytes.subarray(0, from), bytes.subarray(to)]);
 	if (cms.length > ROOM) throw new Error('the seal needs more room than was kept');
 	bytes.write(Buffer.from(cms).toString('hex'), from + 1, 'latin1');
+}
+
+/** A seal over these bytes, with its time-stamp. */
+const sealing = (by: Identity, stamp: Identity, now: Date) => (parts: Uint8Array[]) =>
+	signedData(by, OID.data, parts, (signature) => stampOver(stamp, now, signature));
+
+/** A time-stamp over these bytes, one part after the other, by the hash that goes with its key. */
+export function stampOver(stamp: Identity, now: Date, ...parts: Uint8Array[]): Uint8Array {
+	const request = timestampRequest(suiteOf(stamp).hash, ...parts);
+	return tokenOf(answerTimestamp(stamp, request, now), request);
 }
 
 function addValidationData(doc: PDFDocument, keys: SealKeys, notary?: Identity): void {
@@ -190,8 +179,8 @@ function addValidationData(doc: PDFDocument, keys: SealKeys, notary?: Identity):
 		context.register(
 			context.obj({
 				Type: 'DSS',
-				Certs: all.flatMap((one) => [one.certificate, one.issuer]).map(stream),
-				CRLs: all.map((one) => one.crl).map(stream)
+				Certs: all.flatMap(certificatesOf).map(stream),
+				CRLs: all.flatMap(listsOf).map(stream)
 			})
 		)
 	);

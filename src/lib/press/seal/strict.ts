@@ -1,22 +1,20 @@
 /** What no signature covers has one permitted form here, so that nobody can write a seal anew without its key. */
 
-/** The order of P-256 (FIPS 186-5, SEC 2 §2.4.2). */
-const N = BigInt('0xffffffff00000000ffffffffffffffffbce6faada7179e84f3b9cac2fc632551');
-
 /**
  * An ECDSA signature (SEQUENCE of r and s, RFC 3279 §2.2.3) with the smaller of the two values that s may have: with (r, s) also
  * (r, n − s) fits, which anybody can work out.
+ * @param order n, of the curve
  */
-export function lowS(signature: Uint8Array): Uint8Array {
+export function lowS(signature: Uint8Array, order: bigint): Uint8Array {
 	const [r, s] = parts(signature);
-	return s * 2n > N ? encoded(r, N - s) : signature;
+	return s * 2n > order ? encoded(r, order - s) : signature;
 }
 
 /** Whether a signature is in that form, and encoded as DER wants it. */
-export function isLowS(signature: Uint8Array): boolean {
+export function isLowS(signature: Uint8Array, order: bigint): boolean {
 	try {
 		const [r, s] = parts(signature);
-		return s * 2n <= N && Buffer.compare(encoded(r, s), signature) === 0;
+		return s * 2n <= order && Buffer.compare(encoded(r, s), signature) === 0;
 	} catch {
 		return false;
 	}

@@ -1,19 +1,26 @@
 import * as asn1 from 'asn1js';
 import { randomBytes } from 'node:crypto';
 import * as pkijs from 'pkijs';
-import { buffer, OID, sha256, signedData } from './cms';
+import { buffer, OID, signedData } from './cms';
 import { generalizedTime, integer, octets, oid, sequence, TRUE } from './der';
 import type { Identity } from './keys';
+import { hashed, hashNamed, SUITES, type HashName } from './suites';
 
 /** A real policy would need an arc of its own; 2.999 is the one set aside for examples (ITU-T X.660). */
 const POLICY = '2.999.3161.1';
 
+/** Bytes of a digest, by the identifier of its hash. */
+const LENGTHS = new Map<string, number>([
+	[SUITES.p256.digest, 32],
+	[SUITES.p384.digest, 48]
+]);
+
 /** PKIStatusInfo with status 2, rejection (RFC 3161 §2.4.2). */
 const REJECTED = sequence(sequence(integer(2)));
 
-/** A request for a token over these bytes, DER (RFC 3161 §2.4.1), with a nonce and the certificate asked for. */
-export function timestampRequest(bytes: Uint8Array): Uint8Array {
-	return sequence(integer(1), imprint(sha256(bytes)), integer(positive(randomBytes(8))), TRUE);
+/** A request for a token over these bytes, one part after the other, DER (RFC 3161 §2.4.1), with a nonce and the certificate asked for. */
+export function timestampRequest(hash: HashName, ...parts: Uint8Array[]): Uint8Array {
+	return sequence(integer(1), imprint(hash, hashed(hash, ...parts)), integer(positive(randomBytes(8))), TRUE);
 }
 
 /** The stand-in authority: answers a request (RFC 3161 §2.4.2), or refuses what it can't read or won't hash. */
@@ -24,8 +31,9 @@ export function answerTimestamp(authority: Identity, request: Uint8Array, now: D
 	} catch {
 		return REJECTED;
 	}
-	const hashed = asked.messageImprint.hashedMessage.valueBlock.valueHexView;
-	if (asked.messageImprint.hashAlgorithm.algorithmId !== OID.sha256 || hashed.length !== 32) return REJECTED;
+	const imprinted = asked.messageImprint.hashedMessage.valueBlock.valueHexView;
+	const length = LENGTHS.get(asked.messageImprint.hashAlgorithm.algorithmId);
+	if (imprinted.length !== length) return REJECTED;
 	const info = sequence(
 		integer(1),
 		oid(POLICY),
@@ -62,8 +70,15 @@ export function tstInfoOf(token: Uint8Array): pkijs.TSTInfo {
 	return new pkijs.TSTInfo({ schema: asn1.fromBER(bytes).result });
 }
 
-function imprint(digest: Uint8Array): Uint8Array {
-	return sequence(sequence(oid(OID.sha256)), octets(digest));
+/** The hash that a token is of, and what it came to. Faults on one that isn't permitted. */
+export function imprintOf(info: pkijs.TSTInfo): { hash: HashName; digest: Uint8Array } {
+	const { hashAlgorithm, hashedMessage } = info.messageImprint;
+	return { hash: hashNamed(hashAlgorithm.algorithmId), digest: hashedMessage.valueBlock.valueHexView };
+}
+
+function imprint(hash: HashName, digest: Uint8Array): Uint8Array {
+	const { digest: id } = hash === 'sha256' ? SUITES.p256 : SUITES.p384;
+	return sequence(sequence(oid(id)), octets(digest));
 }
 
 function positive(bytes: Buffer): Buffer {

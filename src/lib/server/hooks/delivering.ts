@@ -6,7 +6,7 @@ import { isRefusal } from '../../core/refusal';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { rowOfEvent } from '../intakes';
-import { judgeAddress, listedHosts, lookupOutside } from './address';
+import { judgeAddress, listedHosts, lookupOutside } from '../outside';
 import type { HookKind } from './kinds';
 import { secretsOf } from './store';
 import { mayTell, queueNext, waits, type HookJob } from './telling';

@@ -6,18 +6,18 @@ import { account, idle, ok, out, sent, signs, testHouse, type TestHouse } from '
 import { BY_ITSELF } from '../office-record';
 import { folderNamed, openFolder } from '../folders';
 import { moveToFolder, withdraw } from '../packets/office';
-import { isInside, judgeAddress, lookupOutside } from './address';
+import { isInside, judgeAddress, lookupOutside } from '../outside';
 import {
 	deliveriesOf,
 	endHook,
 	hooksOf,
 	KINDS_OF_HOOKS,
-	listHosts,
 	makeHook,
 	renewSecret,
 	sweepDeliveries,
 	tellAgain
 } from './index';
+import { listHosts } from '../outside';
 
 interface Got {
 	id: string;

@@ -1,4 +1,3 @@
-export { listedHosts, listHosts } from './address';
 export { tellNext } from './delivering';
 export { KINDS_OF_HOOKS } from './kinds';
 export { receivedMessages, receive, receiverAddress } from './receiver';

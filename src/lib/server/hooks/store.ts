@@ -6,7 +6,7 @@ import type { House } from '../house';
 import { newId } from '../ids';
 import { note, type Doer } from '../office-record';
 import { locked, unlocked } from '../secrets';
-import { judgeAddress } from './address';
+import { judgeAddress } from '../outside';
 import { KINDS_OF_HOOKS, type HookKind } from './kinds';
 import { queueNext } from './telling';
 

@@ -9,6 +9,7 @@ import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { sealKeys } from '../keys';
+import { keepLasting } from '../lasting';
 import { standInNotaries } from '../notary';
 import { readOut } from '../paper/store';
 import { act, packetState } from '../packets/act';
@@ -60,6 +61,7 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		for (const sealed of [...Object.values(papers), evidence])
 			keepBlob(db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
 		act(house, id, { kind: 'pellum' }, { do: 'recordSealed', papers: digests, evidence: evidence.digest });
+		keepLasting(house, id, shared.keys.stamp);
 		done();
 	});
 	return null;

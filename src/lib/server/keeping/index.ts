@@ -1,5 +1,6 @@
 import type { House } from '../house';
 import { noteAmendment } from '../amending';
+import { stampCopies } from '../lasting';
 import { makeCertificate } from './disposal';
 import { reckonKept } from './reckoning';
 import { mergeWords } from './tending';
@@ -20,10 +21,13 @@ export type KeepingJob =
 	| { do: 'merge' }
 	| { do: 'certificate'; number: number }
 	| { do: 'amended'; packet: string }
-	| { do: 'witness'; day: string };
+	| { do: 'witness'; day: string }
+	| { do: 'stamp'; packet: string };
 
 export function workKeeping(house: House, job: KeepingJob, done: () => void): Promise<string | null> {
 	switch (job.do) {
+		case 'stamp':
+			return stampCopies(house, job.packet, done);
 		case 'witness':
 			return tellWitness(house, job.day, done);
 		case 'reckon':

@@ -3,6 +3,8 @@ import path from 'node:path';
 import { inTransaction } from '../db';
 import { keepingSetting } from '../filing';
 import type { House } from '../house';
+import { refreshLists } from '../keys';
+import { askDue } from '../lasting';
 import { dropBinned } from '../packets/draft-bin';
 import { dropDraft } from '../packets/drafts';
 import { readSetting, writeSetting } from '../settings';
@@ -23,6 +25,8 @@ export async function tendKeeping(house: House): Promise<void> {
 	dropTemplates(house, before);
 	const going = goingByThemselves(house, AT_A_TIME);
 	if (going.length > 0) await disposeByItself(house, going, 'The time for which it is kept was over.');
+	askDue(house);
+	await refreshLists(house);
 	const today = house.now().toISOString().slice(0, 10);
 	if (readSetting(house.db, 'swept') === today) return;
 	writeSetting(house.db, 'swept', today);

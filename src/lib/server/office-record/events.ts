@@ -43,6 +43,10 @@ export type OfficeEvent =
 	| { type: 'PersonTold'; packets: number }
 	| { type: 'PersonForgotten'; gone: number; stay: number }
 	| { type: 'KeysMade'; key: string; of: string }
+	/** a certificate from an authority, with its key */
+	| { type: 'KeyTakenIn'; of: string }
+	| { type: 'KeyWithdrawn'; key: string; why: 'keyCompromise' | 'cessationOfOperation'; note: string }
+	| { type: 'ListsRenewed'; until: string }
 	| { type: 'ApiKeyMade'; key: string; called: string; account: string; rights: string[] }
 	| { type: 'ApiKeyEnded'; key: string; called: string; account: string }
 	/** what another program asked for by a key, and what it was answered: an HTTP status */
@@ -128,6 +132,12 @@ export function sentenceOf(event: OfficeEvent): string {
 			return `Forgot a person: ${event.gone} of their packets went, ${event.stay} stay.`;
 		case 'KeysMade':
 			return `Made the ${event.key} key of ${event.of}.`;
+		case 'KeyTakenIn':
+			return `Took in a certificate of ${event.of}, which seals from now on.`;
+		case 'KeyWithdrawn':
+			return `Withdrew the ${event.key} key, ${event.why === 'keyCompromise' ? 'which somebody else may have' : 'which is used no more'}: ${event.note}`;
+		case 'ListsRenewed':
+			return `Has a newer revocation list for the certificate that was taken in, good until ${event.until}.`;
 		case 'ApiKeyMade':
 			return `Made the API key “${event.called}”, which may ${event.rights.join(', ')}.`;
 		case 'ApiKeyEnded':

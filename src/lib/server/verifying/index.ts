@@ -4,9 +4,8 @@ import { isRefusal, type Refusal } from '../../core/refusal';
 import { verifyInWorker, type Report } from '../../press';
 import type { Db } from '../db';
 import type { House } from '../house';
-import { hasBlob } from '../blobs';
 import { sha256Bytes } from '../ids';
-import { trustedRoots } from '../keys';
+import { knownNow, trustedRoots } from '../keys';
 import { proofBetween, treeHead } from '../packets/log';
 import { signedRoot } from '../roots';
 
@@ -18,17 +17,27 @@ export async function judge(
 	rootText: string | null
 ): Promise<Report | Refusal> {
 	const trusted = (await trustedRoots(house)).map(({ pem }) => pem);
-	const verdict = await verifyInWorker({ file: file.bytes, trusted });
+	const verdict = await verifyInWorker({ file: file.bytes, trusted, known: knownNow(house) });
 	if (isRefusal(verdict)) return verdict;
 	const digest = sha256Bytes(file.bytes);
 	return {
 		name: file.name,
 		digest,
 		verdict,
-		kept: hasBlob(house.db, digest),
+		kept: keptAs(house.db, digest),
 		root: rootText === null ? null : againstRoot(house.db, verdict.tree ?? null, rootText, trusted),
 		at: house.now().toISOString()
 	};
+}
+
+/** Whether exactly these bytes are kept as a sealed copy, or a copy that begins with them and has later time-stamps. */
+export function keptAs(db: Db, digest: string): Report['kept'] {
+	const row = db
+		.prepare<[string], { later: string | null }>('SELECT later FROM sealed_files WHERE digest = ? LIMIT 1')
+		.get(digest);
+	if (row) return row.later === null ? 'same' : 'later';
+	const certificate = db.prepare('SELECT 1 FROM disposals WHERE certificate = ?').get(digest);
+	return certificate ? 'same' : 'none';
 }
 
 /**

@@ -11,6 +11,7 @@
 		{ to: '/settings/accounts', name: 'Accounts', owners: true },
 		{ to: '/settings/folders', name: 'Folders', owners: true },
 		{ to: '/settings/signing-in', name: 'Signing in', owners: true },
+		{ to: '/settings/keys', name: 'Keys', owners: true },
 		{ to: '/settings/backups', name: 'Backups', owners: true },
 		{ to: '/settings/record', name: 'Office record', owners: true },
 		{ to: '/settings/outside', name: 'Outside' },

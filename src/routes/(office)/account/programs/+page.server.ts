@@ -9,13 +9,12 @@ import {
 	endHook,
 	hooksOf,
 	KINDS_OF_HOOKS,
-	listedHosts,
-	listHosts,
 	makeHook,
 	receiverAddress,
 	renewSecret,
 	tellAgain
 } from '$lib/server/hooks';
+import { listedHosts, listHosts } from '$lib/server/outside';
 import { accountIn, meIn, proofIn, statusOf } from '$lib/server/web';
 
 export const load = ({ locals }) => {

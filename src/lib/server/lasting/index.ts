@@ -1,0 +1,3 @@
+export { askDue, lastingNow } from './due';
+export { keepLasting } from './keeping';
+export { stampCopies } from './stamping';

@@ -1,0 +1,2 @@
+export { isInside, judgeAddress, listedHosts, listHosts, lookupOutside } from './address';
+export { fetchOutside } from './fetching';
