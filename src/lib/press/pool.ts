@@ -202,7 +202,7 @@ export async function verifyInWorker(job: {
 }
 
 /** See `stampAgain`. */
-export function stampAgainInWorker(job: AgainJob): Promise<Sealed & { until: string }> {
+export function stampAgainInWorker(job: AgainJob): Promise<Sealed> {
 	return inLane('stampAgain', job, SEALING);
 }
 

@@ -4,7 +4,7 @@ import { filesIn, isOpen, type Plan, type Recorded, type SentPacket } from '../c
 import type { Db } from './db';
 import { sha256Bytes } from './ids';
 import { sha256Text } from './ids';
-import { betweenOf } from './keys';
+import { betweenOf, stampsOver } from './keys';
 import { saltedDigest } from './packets/private-words';
 import { keptOf } from './packets/kept';
 import { orderedBy, sizeOf, templateTitle } from './packets/ordering';
@@ -137,6 +137,18 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 			.all(id),
 		[...new Set([...Object.values(state.sealed), ...(state.evidence ? [state.evidence] : [])])].sort()
 	);
+	const stamped = events.findLast((one) => one.type === 'CopiesStamped');
+	const proven = db
+		.prepare<[string], { until: string; method: string }>('SELECT until, method FROM lasting WHERE packet = ?')
+		.get(id);
+	const sealedAt = events.find((one) => one.type === 'EvidenceSealed')?.at;
+	// '': it is still to be found out
+	if (sealedAt && proven?.until !== '')
+		same(
+			'moment until which its copies are proven',
+			proven ?? null,
+			stamped ? { until: stamped.until, method: stamped.method } : stampsOver(db, sealedAt)
+		);
 	same(
 		'numbers of events',
 		db
@@ -261,10 +273,7 @@ export function tableFaults(db: Db): string[] {
 		`SELECT f.digest AS what FROM sealed_files f WHERE f.later IS NOT NULL AND NOT EXISTS
 		 (SELECT 1 FROM sealed_files l WHERE l.digest = f.later AND l.packet = f.packet AND l.later IS NULL)`
 	);
-	none(
-		'Nobody knows until when the copies of a packet are proven',
-		`SELECT p.id AS what FROM packets p WHERE p.sealed ->> '$.evidence' IS NOT NULL AND p.id NOT IN (SELECT packet FROM lasting)`
-	);
+	none('Nobody can say whether a key was taken in', 'SELECT name AS what FROM keys WHERE own NOT IN (0, 1)');
 	for (const { name, certificate, issuer, others } of db
 		.prepare<[], { name: string; certificate: Buffer; issuer: Buffer; others: string }>(
 			'SELECT name, certificate, issuer, between_them AS others FROM keys'
@@ -358,6 +367,8 @@ const MOMENTS = [
 	['troubles', 'again_at']
 ] as const;
 const JSONS = [
+	['keys', 'between_them'],
+	['keys', 'withdrawn'],
 	['papers', 'pages'],
 	['papers', 'words'],
 	['papers', 'stripped'],

@@ -203,6 +203,7 @@ export const DOORS = table({
 	'/s/[token]/picture': { look: 'nobody', do: 'anyone', most: 10 * MB },
 	'/s/[token]/pictures/[digest]': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/reading/[paper]': { look: 'anyone', do: 'nobody' },
+	'/s/[token]/changed': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/room': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/room/calendar': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/room/do': { look: 'nobody', do: 'anyone' },

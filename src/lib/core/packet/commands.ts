@@ -147,5 +147,5 @@ export type Command =
 	/** what time has brought: reminders, the warning, the end, the notice of a term's end */
 	| { do: 'keepTime' }
 	| { do: 'recordSealed'; papers: Record<string, string>; evidence: string }
-	| { do: 'recordStamped'; copies: StampedCopy[]; until: string }
+	| { do: 'recordStamped'; copies: StampedCopy[]; until: string; method: string }
 	| { do: 'recordFetched'; person: string | null; what: string };

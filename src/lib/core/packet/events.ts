@@ -257,8 +257,11 @@ export type PacketEvent =
 	| { type: 'PacketExpired' }
 	| { type: 'CopySealed'; paper: string; digest: string }
 	| { type: 'EvidenceSealed'; digest: string }
-	/** another time-stamp over the copies: each begins with the bytes that it was, and is proven until that moment (ISO 8601) */
-	| { type: 'CopiesStamped'; copies: StampedCopy[]; until: string }
+	/**
+	 * another time-stamp over the copies: each begins with the bytes that it was, and is proven until that moment (ISO 8601) by that
+	 * method
+	 */
+	| { type: 'CopiesStamped'; copies: StampedCopy[]; until: string; method: string }
 	| { type: 'CopyFetched'; person: string | null; what: string };
 
 export type MessagePurpose =

@@ -8,7 +8,7 @@ import { howShown } from '../../words/shown';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { sealKeys } from '../keys';
+import { provesUntil, sealKeys } from '../keys';
 import { keepLasting } from '../lasting';
 import { standInNotaries } from '../notary';
 import { readOut } from '../paper/store';
@@ -61,7 +61,7 @@ export async function sealPacket(house: House, id: string, done: () => void): Pr
 		for (const sealed of [...Object.values(papers), evidence])
 			keepBlob(db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
 		act(house, id, { kind: 'pellum' }, { do: 'recordSealed', papers: digests, evidence: evidence.digest });
-		keepLasting(house, id, shared.keys.stamp);
+		keepLasting(house, id, provesUntil(shared.keys.stamp));
 		done();
 	});
 	return null;

@@ -1,10 +1,8 @@
-import type { Identity } from '../../press';
 import type { House } from '../house';
-import { provesUntil } from '../keys';
+import type { provesUntil } from '../keys';
 
-/** Writes down until when a packet's copies are proven, whose last time-stamp is of this clock. Runs in the caller's transaction. */
-export function keepLasting(house: House, packet: string, stamp: Identity): void {
-	const { until, method } = provesUntil(stamp);
+/** Writes down until when a packet's copies are proven, and by which method. Runs in the caller's transaction. */
+export function keepLasting(house: House, packet: string, { until, method }: ReturnType<typeof provesUntil>): void {
 	house.db
 		.prepare(
 			`INSERT INTO lasting (packet, until, method) VALUES (?, ?, ?)

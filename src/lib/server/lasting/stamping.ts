@@ -2,7 +2,7 @@ import { stampAgainInWorker } from '../../press';
 import { keepBlob, readBlob } from '../blobs';
 import { inTransaction } from '../db';
 import type { House } from '../house';
-import { knownNow, sealKeys, trustedRoots } from '../keys';
+import { knownNow, provesUntil, sealKeys, trustedRoots } from '../keys';
 import { act, packetState } from '../packets/act';
 import { keepLasting } from './keeping';
 
@@ -29,16 +29,16 @@ export async function stampCopies(house: House, id: string, done: () => void): P
 		});
 		made.push({ what, was, sealed });
 	}
-	const until = made.map(({ sealed }) => sealed.until).sort()[0]!;
+	const { until, method } = provesUntil(stamp);
 	const copies = made.map(({ what, was, sealed }) => ({ what, was, now: sealed.digest }));
 	inTransaction(db, () => {
 		for (const { sealed } of made) keepBlob(db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
-		act(house, id, { kind: 'pellum' }, { do: 'recordStamped', copies, until });
+		act(house, id, { kind: 'pellum' }, { do: 'recordStamped', copies, until, method });
 		const later = db.prepare(
 			'UPDATE sealed_files SET later = @now WHERE packet = @packet AND (digest = @was OR later = @was)'
 		);
 		for (const { was, now } of copies) later.run({ packet: id, was, now });
-		keepLasting(house, id, stamp);
+		keepLasting(house, id, { until, method });
 		done();
 	});
 	return null;

@@ -25,7 +25,7 @@ import { packetPage } from '../lists';
 import { findPackets } from '../records';
 import { addPaper } from '../papers';
 import { organisation, setOrganisation } from '../settings';
-import { finish, noteShown, openAndConsent, saveAnswers, signingView, visit } from '../signing';
+import { changedWords, finish, noteShown, openAndConsent, saveAnswers, signingView, visit } from '../signing';
 import { packetState } from './act';
 import {
 	beginCorrection,
@@ -260,6 +260,49 @@ describe('the document', () => {
 		ok(setOrganisation(t.house.db, { ...organisation(t.house.db), exchange: true }));
 		ok(await correct(packet, exchange));
 		expect(view(link)).toMatchObject({ corrected: ['documents'], papers: [{ digest: other.digest }] });
+	});
+});
+
+describe('the words that changed', () => {
+	const letter = async (fee: string) => {
+		const paper = ok(
+			await addPaper(t.house, 'Letter.pdf', await pdf(2, { text: `The fee is ${fee} for the evening.` }))
+		);
+		if ('attached' in paper) throw new Error(paper.why);
+		return [{ id: 'paper', name: 'Letter', digest: paper.digest, pages: paper.pages }];
+	};
+	const struck = (link: string) =>
+		changedWords(t.house, ok(visit(t.house, link))).flatMap(({ differences }) =>
+			differences.map(({ struck, fresh, pageAfter }) => [struck, fresh, pageAfter])
+		);
+	it('are shown to whoever had opened it, from what they had seen, until they go on', async () => {
+		ok(setOrganisation(t.house.db, { ...organisation(t.house.db), exchange: true }));
+		const packet = await out(t, [['maren', 'tamsin']], {}, { papers: await letter('400 pounds') });
+		const link = linkTo(t.house, mailOf('maren'));
+		ok(openAndConsent(t.house, ok(visit(t.house, link)), FROM));
+		for (const fee of ['450 pounds', '450 euros']) {
+			const papers = await letter(fee);
+			ok(await correct(packet, (plan) => ({ ...plan, papers })));
+		}
+		// twice since she had opened it: from what she had seen to what holds
+		expect(struck(link)).toEqual([
+			['400 pounds', '450 euros', 0],
+			['400 pounds', '450 euros', 1]
+		]);
+		expect(struck(linkTo(t.house, mailOf('tamsin')))).toEqual([]);
+		ok(noteShown(t.house, ok(visit(t.house, link)), FROM));
+		expect(struck(link)).toEqual([]);
+	});
+	it('are shown of a new version to whoever had opened the one before, and to nobody else', async () => {
+		const packet = await out(t, [['maren', 'tamsin']], {}, { papers: await letter('400 pounds') });
+		ok(openAndConsent(t.house, ok(visit(t.house, linkTo(t.house, mailOf('maren')))), FROM));
+		ok(withdraw(t.house, t.odile, packet, 'Wrong fee'));
+		await out(t, [['maren', 'tamsin']], {}, { papers: await letter('500 pounds'), follows: packet });
+		const link = linkTo(t.house, mailOf('maren'));
+		expect(view(link)).toMatchObject({ corrected: [], earlier: true });
+		expect(struck(link)[0]).toEqual(['400', '500', 0]);
+		expect(view(linkTo(t.house, mailOf('tamsin')))).toMatchObject({ earlier: false });
+		expect(struck(linkTo(t.house, mailOf('tamsin')))).toEqual([]);
 	});
 });
 

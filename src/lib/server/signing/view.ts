@@ -36,6 +36,7 @@ import { identityState } from '../identity';
 import { paperState } from '../paper/bringing-view';
 import { readSaved } from './keeping';
 import type { Visitor } from './visit';
+import { openedVersion } from './changed';
 
 /** The page as this person has it now. A union: each of its states shows something else. */
 export type SigningView = {
@@ -94,6 +95,8 @@ interface Turn {
 	version: string;
 	/** what was corrected since this person opened it, and they have not been shown yet */
 	corrected: SeenPart[];
+	/** it is a new version of one that they had opened */
+	earlier: boolean;
 	consented: boolean;
 	saved: Answers;
 	savedAt: string | null;
@@ -200,7 +203,8 @@ function shownTo(house: House, packet: SentPacket, person: PlanPerson): Shown {
 	};
 }
 
-function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
+function turnOf(house: House, visitor: Visitor): Turn {
+	const { packet, person, guest } = visitor;
 	const { plan } = packet;
 	const standing = packet.people[person.id]!;
 	const saved = readSaved(house, packet.packet, person.id);
@@ -209,6 +213,7 @@ function turnOf(house: House, { packet, person, guest }: Visitor): Turn {
 		// scanned pages take the place of those that went out
 		version: [packet.planDigest, ...plan.papers.map((paper) => paper.digest.slice(0, 8))].join('.'),
 		corrected: packet.toTell[person.id] ?? [],
+		earlier: openedVersion(house, visitor) !== null,
 		consented: text !== null && text === consentDigest(text.split('-')[0]!, person.duty),
 		saved: {
 			...prefilled(plan, person.id, {

@@ -3,7 +3,6 @@
 	import type { ComponentProps } from 'svelte';
 	import { untrack } from 'svelte';
 	import type { Paper, SeenPart, WordingRequest } from '../../core/packet';
-	import CorrectedPart from './CorrectedPart.svelte';
 	import Asking from './Asking.svelte';
 	import { handTo, serverKeeper, type Keeper } from './keeper';
 	import { watchPages } from './seen';
@@ -34,6 +33,8 @@
 			seen: boolean;
 			/** what was corrected since they opened it, and they have not been shown yet */
 			corrected: SeenPart[];
+			/** it is a new version of one that they had opened */
+			earlier: boolean;
 			zone: string;
 			/** the notary before whom it is done, and whether that may be now */
 			notary: { may: boolean } | null;
@@ -132,7 +133,11 @@
 
 <svelte:document onselectionchange={mark} />
 <div bind:this={root} class="lg:flex lg:h-[calc(100dvh-73px)] lg:flex-col" style:--turn="100%">
-	{#if view.corrected.length > 0}<CorrectedPart {base} parts={view.corrected} {onrefresh} />{/if}
+	{#if view.corrected.length > 0 || view.earlier}{#await import('./CorrectedPart.svelte') then { default: CorrectedPart }}<CorrectedPart
+				{base}
+				parts={view.corrected}
+				{onrefresh}
+			/>{/await}{/if}
 	{#if view.wordings.length > 0}<WordingsPart wishes={view.wordings} />{/if}
 	<TurnPage
 		{signing}

@@ -169,11 +169,11 @@ export function recordSealed(state: SentPacket, command: Extract<Command, { do: 
 /** Another time-stamp over copies as they are now; of others, which somebody was quicker with, nothing comes. */
 export function recordStamped(
 	state: SentPacket,
-	{ copies, until }: Extract<Command, { do: 'recordStamped' }>
+	{ copies, until, method }: Extract<Command, { do: 'recordStamped' }>
 ): Decided {
 	if (state.status !== 'completed' || state.evidence === null)
 		return refuse('not-sealed', 'Only sealed copies get another time-stamp.');
 	const now: Record<string, string> = { ...state.sealed, evidence: state.evidence };
 	const whole = copies.length === Object.keys(now).length && copies.every(({ what, was }) => now[what] === was);
-	return whole ? [{ type: 'CopiesStamped', copies, until }] : [];
+	return whole ? [{ type: 'CopiesStamped', copies, until, method }] : [];
 }
