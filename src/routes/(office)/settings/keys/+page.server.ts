@@ -3,7 +3,7 @@ import { isRefusal, type Refusal } from '$lib/core/refusal';
 import { house } from '$lib/server';
 import { formIn, type Form } from '$lib/server/forms';
 import { addLists, endMethod, keyRows, METHODS, methods, takeInKey, tryKey, withdrawKey } from '$lib/server/keys';
-import { lastingNow } from '$lib/server/lasting';
+import { askDue, lastingNow } from '$lib/server/lasting';
 import { doerIn, statusOf } from '$lib/server/web';
 
 export const load = () => ({
@@ -50,6 +50,7 @@ export const actions = {
 		const came = await withdrawKey(house(), doerIn(locals), form.text('name', 80), why, form.text('note'));
 		return isRefusal(came) ? no('withdraw', came) : { form: 'withdraw', listed: came.listed };
 	},
+	stamp: () => ({ form: 'stamp', asked: askDue(house()) }),
 	method: async ({ request, locals }) => {
 		const form = await formIn(request);
 		const wish = { method: form.text('method', 10), from: form.text('from', 10), why: form.text('why') };

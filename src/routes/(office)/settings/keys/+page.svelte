@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { enhance } from '$app/forms';
+	import { keepFilled } from '$lib/ui/forms';
 	import KeyList from '$lib/ui/settings/KeyList.svelte';
 	import Methods from '$lib/ui/settings/Methods.svelte';
 	import OwnKey from '$lib/ui/settings/OwnKey.svelte';
@@ -40,6 +42,16 @@
 				: data.lasting.due === 1
 					? 'One packet wants another time-stamp, which is set by itself.'
 					: `${data.lasting.due} packets want another time-stamp, which is set by itself.`}
+		</p>
+		{#if data.lasting.due > 0}
+			<form method="POST" action="?/stamp" class="pt-2" use:enhance={keepFilled}>
+				<button class="button">Set them now</button>
+			</form>
+		{/if}
+		<p class="pt-1 text-moss empty:hidden" role="status">
+			{form?.form === 'stamp' && 'asked' in form
+				? 'They are being set. Each stands in its packet’s record when it is there.'
+				: ''}
 		</p>
 		<p class="pt-1 text-[14px] text-quiet">
 			Two years before a copy’s last time-stamp ends, or the method it rests on, another is set over all of it.
