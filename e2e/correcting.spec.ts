@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { clean } from './kit/axe';
 import { choose } from './kit/parts';
 import { drafted, field, sends, signsAs, takesPart } from './kit/draft';
+import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
@@ -170,4 +171,28 @@ test('left alone it opens by itself; gone on with, what was changed is still the
 	await page.waitForURL('**/packets/*');
 	await expect(page.getByText('It was opened to signers again, unchanged.').first()).toBeVisible();
 	await expect(page.getByText('Tamsin Okoro')).toHaveCount(0);
+});
+
+test('a new version: whoever had opened the one before sees struck and new words, before they sign', async ({
+	page,
+	browser
+}) => {
+	await signIn(page, server);
+	const letter = (fee: string) => pdf(2, { text: `The fee is ${fee} for the evening.` });
+	await drafted(page, server, { title: 'Fee before', stops: [['wren']], bytes: await letter('400 pounds') });
+	await sends(page);
+	const follows = page.url().split('/').at(-1)!;
+	await takesPart(browser, await linkFromMail(page, server, 'wren@post.example', 'Fee before'));
+	const next = { title: 'Fee now', stops: [['wren']], bytes: await letter('450 euros'), more: { follows } };
+	await drafted(page, server, next);
+	await sends(page);
+	const wren = await takesPart(browser, await linkFromMail(page, server, 'wren@post.example', 'Fee now'), {
+		phone: true
+	});
+	const changed = wren.getByRole('group').filter({ hasText: 'The documents are different.' });
+	await expect(changed.getByRole('deletion').first()).toHaveText('400 pounds');
+	await expect(changed.getByRole('insertion').first()).toHaveText('450 euros');
+	await expect(changed).toContainText('Fee now, page 2 of 2');
+	await clean(wren, 'a new version of what was opened');
+	await signsAs(wren, 'Wren');
 });

@@ -88,8 +88,10 @@
 		<button class="button primary large mt-2" disabled={busy} onclick={goOn}>{words()('code.go')}</button>
 	</div>
 {:else if changed.length > 0}
-	<details open class="border-b border-s-[3px] border-hairline border-s-copper bg-linen px-5 py-3">
-		<summary class="cursor-pointer text-[17px]">{words()('corrected.documents')}</summary>
-		{@render differing()}
-	</details>
+	<section aria-label={words()('corrected.documents')}>
+		<details open class="border-b border-s-[3px] border-hairline border-s-copper bg-linen px-5 py-3">
+			<summary class="cursor-pointer text-[17px]">{words()('corrected.documents')}</summary>
+			{@render differing()}
+		</details>
+	</section>
 {/if}
