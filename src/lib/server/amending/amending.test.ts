@@ -1,5 +1,8 @@
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+import sharp from 'sharp';
 import { afterAll, beforeEach, describe, expect, it } from 'vitest';
 import { account, idle, mails, ok, out, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
+import { pdf } from '../../../../e2e/kit/pdfs';
 import { amendmentFaults, findAcross, withoutChange, withStruck, withSummary } from '../../core/amend';
 import { EVERYBODY, type Paper, type Plan } from '../../core/packet';
 import { shownPage, shownSize, toShown } from '../../core/page';
@@ -264,3 +267,75 @@ describe('an amendment', () => {
 		sound();
 	});
 });
+
+/** The worked case of an amendment: given a hire of Hall 2, when it is to be Hall 3, then what holds. */
+describe('hall hire: “Hall 2” should be “Hall 3” in two places', () => {
+	it('is struck in both, initialled by both at each, and what holds follows the chain', async () => {
+		const text = 'The choir hires Hall 2 for 400 pounds, sheet';
+		const taken = ok(await addPaper(t.house, 'Hire.pdf', await pdf(2, { text })));
+		if ('attached' in taken) throw new Error(taken.why);
+		const papers = [{ id: 'paper', name: 'Hire', digest: taken.digest, pages: taken.pages }];
+		const first = await out(t, [['gwen'], ['tamsin']], {}, { title: 'Hall hire', papers });
+		await allSign();
+		const draft = readDraft(t.house, await struck(first, 'Hall 2', 'Hall 3'))!;
+		const initials = draft.plan.fields.filter(({ kind, change }) => kind === 'initials' && change);
+		expect(draft.plan.amends!.changes).toHaveLength(2);
+		expect(initials.map(({ person, page }) => `${person} ${page}`).sort()).toEqual([
+			'gwen 0',
+			'gwen 1',
+			'tamsin 0',
+			'tamsin 1'
+		]);
+		const second = ok(sendDraft(t.house, t.odile, draft.id, draft.revision)).packet;
+		await idle(t);
+		await allSign();
+		expect(packetState(t.house.db, first)).toMatchObject({ amended: { by: second } });
+		expect(chainOfPacket(t.house.db, first)).toMatchObject({ order: [{ id: first }, { id: second }] });
+		expect(records(t.house, t.odile, 'Hall 3').rows[0]).toMatchObject({ id: second });
+		expect(records(t.house, t.odile, 'Hall 2').rows[0]).toMatchObject({ id: second, found: { before: 'Instead of' } });
+		const third = await sent(first, '400 pounds', '450 pounds');
+		expect(packetState(t.house.db, third)).toMatchObject({ plan: { amends: { packet: second, number: 2 } } });
+		ok(withdraw(t.house, t.odile, third, 'Not agreed.'));
+		await idle(t);
+		expect(chainOfPacket(t.house.db, first).holds?.id).toBe(second);
+		sound();
+	});
+	it('words on a picture are struck as well, and the picture stays', async () => {
+		const letter = await withPicture('Hall 2 as on the plan');
+		const taken = ok(await addPaper(t.house, 'Plan.pdf', letter));
+		if ('attached' in taken) throw new Error(taken.why);
+		const papers = [{ id: 'paper', name: 'Plan', digest: taken.digest, pages: taken.pages }];
+		const first = await out(t, [['gwen'], ['tamsin']], {}, { title: 'Plan', papers });
+		await allSign();
+		const second = await sent(first, 'Hall 2', 'Hall 3');
+		await allSign();
+		const state = packetState(t.house.db, second);
+		if (state.status !== 'completed') throw new Error(state.status);
+		const copy = copiesOf(t.house.db, state).find(({ what }) => what === 'paper')!;
+		const roots = rootsOf(t.house.db).map(({ pem }) => pem);
+		expect((await verifySealed(readBlob(t.house.db, copy.digest)!.bytes, roots)).verdict).toBe('genuine');
+		const words = textOf(
+			ok(
+				(await addPaper(
+					t.house,
+					'a.pdf',
+					((await whatHolds(t.house, t.odile, first)) as { bytes: Uint8Array }).bytes
+				)) as { digest: string }
+			).digest
+		);
+		for (const word of ['Hall 3', 'as on the plan']) expect(words).toContain(word);
+		sound();
+	});
+});
+
+/** A page with a picture all over its upper half, and words on it. */
+async function withPicture(text: string): Promise<Uint8Array> {
+	const doc = await PDFDocument.load(await pdf(2, { text: 'Sheet' }));
+	const png = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#dde7d0' } })
+		.png()
+		.toBuffer();
+	doc.getPage(0).drawImage(await doc.embedPng(png), { x: 40, y: 450, width: 500, height: 350 });
+	const font = await doc.embedFont(StandardFonts.Helvetica);
+	doc.getPage(0).drawText(text, { x: 100, y: 600, font, size: 14 });
+	return doc.save({ useObjectStreams: false });
+}

@@ -22,9 +22,6 @@ export interface DueRow extends PacketRow {
 	mine: boolean;
 }
 
-/** So many are looked at for those that go by themselves. */
-const LOOKED_AT = 2000;
-
 /** So many are shown at once; those behind come when these are gone. */
 const MOST = 200;
 
@@ -65,24 +62,25 @@ export function dueRows(house: House, account: Account): DueRow[] {
 	}));
 }
 
+/** Held by name, or by who takes part; what a search holds is looked at one by one. */
+const NOT_HELD = `NOT EXISTS (SELECT 1 FROM hold_packets x CROSS JOIN holds h ON h.id = x.hold WHERE x.packet = p.id AND h.lifted_at IS NULL)
+	AND NOT EXISTS (SELECT 1 FROM packet_people e WHERE e.packet = p.id AND e.email COLLATE NOCASE IN
+	(SELECT what FROM holds WHERE of = 'person' AND lifted_at IS NULL))`;
+
 /** Those that go by themselves: by a rule that says so, and from the bin; none where two must agree. */
 export function goingByThemselves(house: House, most: number): string[] {
 	if (keepingSetting(house.db).two) return [];
-	// those on hold stand before the others for as long as they are
-	const given = { ...moments(house), most: LOOKED_AT };
 	const rules = retentionRules(house.db).filter((rule) => rule.then === 'dispose');
-	const over = house.db
-		.prepare<object, string>(
-			`SELECT p.id FROM packets p INDEXED BY packets_kept WHERE p.kept_until < @today AND p.ended_at IS NOT NULL
-			 AND p.kept_by IN (SELECT value FROM json_each(@rules)) ORDER BY p.kept_until LIMIT @most`
-		)
-		.pluck()
-		.all({ ...given, rules: JSON.stringify(rules.map(({ id }) => id)) });
-	const binned = house.db
-		.prepare<object, string>(
-			`SELECT p.id FROM packets p INDEXED BY packets_put WHERE ${BINNED} ORDER BY p.put_at LIMIT @most`
-		)
-		.pluck()
-		.all(given);
-	return [...new Set([...over, ...binned])].filter((id) => holdsOn(house.db, id).length === 0).slice(0, most);
+	const given = { ...moments(house), rules: JSON.stringify(rules.map(({ id }) => id)) };
+	const going = new Set<string>();
+	for (const sql of [
+		`SELECT p.id FROM packets p INDEXED BY packets_kept WHERE p.kept_until < @today AND p.ended_at IS NOT NULL
+		 AND p.kept_by IN (SELECT value FROM json_each(@rules)) AND ${NOT_HELD} ORDER BY p.kept_until`,
+		`SELECT p.id FROM packets p INDEXED BY packets_put WHERE ${BINNED} AND ${NOT_HELD} ORDER BY p.put_at`
+	])
+		for (const id of house.db.prepare<object, string>(sql).pluck().iterate(given)) {
+			if (going.size >= most) break;
+			if (holdsOn(house.db, id).length === 0) going.add(id);
+		}
+	return [...going];
 }

@@ -25,6 +25,7 @@ import { addPaper } from '../papers';
 import { records } from '../records';
 import { saveAnswers } from '../signing';
 import { youthConsent } from '../../../../demo/documents';
+import { goingByThemselves } from './due';
 import {
 	dispose,
 	disposalOf,
@@ -189,6 +190,35 @@ describe('a legal hold', () => {
 		expect(all.map((id) => packetState(t.house.db, id).status)).toEqual(['none', 'none', 'none', 'none']);
 		await idle(t);
 		sound();
+	});
+	it('keeps none of the others from going by themselves, however many it is on', async () => {
+		const held = [await ended(hire), await ended(hire, 'kit'), await ended({ ...hire, title: 'The zither case' })];
+		const free = await ended(hire);
+		ok(keepRule(t.house, me, rule()));
+		hold('packets', '', [held[0]!]);
+		hold('person', 'KIT@post.example');
+		hold('search', 'zither');
+		await idle(t);
+		to('2033-02-01');
+		expect(goingByThemselves(t.house, 1)).toEqual([free]);
+	});
+	it('of what somebody may not see tells nothing of it, not even its title', async () => {
+		const packet = await ended({ title: 'The chairman’s leave' });
+		const mio = { account: await account(t.house, 'Mio', 'mio@x.example', 'preparer'), address: '' };
+		openFolder(t.house, me, folderNamed(t.house, me, 'Board'), false);
+		ok(file(t.house, t.odile, packet, { do: 'folder', folder: 'Board' }));
+		const asked = ok(await dispose(t.house, mio, [packet], 'Over.'));
+		expect(asked.gone).toEqual([]);
+		expect(JSON.stringify(asked)).not.toContain('chairman');
+	});
+	it('has no certificate made before its last line is written', async () => {
+		const packets = [await ended(), await ended()];
+		const running = dispose(t.house, me, packets, 'Over.');
+		const due = () =>
+			t.house.db.prepare<[], string>("SELECT due_at FROM jobs WHERE key = 'certificate:1'").pluck().get() ?? '9999';
+		expect(due() > t.house.now().toISOString()).toBe(true);
+		ok(await running);
+		expect(due() <= t.house.now().toISOString()).toBe(true);
 	});
 	it('that is set while a disposal runs is heeded from the next packet on', async () => {
 		const [first, second] = [await ended(), await ended()];
@@ -402,5 +432,39 @@ describe('a person', () => {
 		const mio = { account: await account(t.house, 'Mio', 'mio@x.example', 'preparer'), address: '' };
 		expect(await personAsZip(t.house, mio, 'maren@post.example')).toMatchObject({ code: 'not-yours' });
 		expect(await forgetPerson(t.house, me, 'maren', 'x')).toMatchObject({ code: 'bad-address' });
+	});
+});
+
+/** The worked case of retention: given a rule and a term, when the days go by, then what stands and what goes. */
+describe('hall hire: 6 years after the term’s end, at year’s end, then dispose', () => {
+	const term = { sending: { type: 'Hall hire', term: { months: 10, notice: null } } };
+	it('keeps, holds and goes on its days', async () => {
+		ok(keepRule(t.house, me, rule({ from: 'term' })));
+		to('2025-12-01');
+		const hall = await ended({ ...term, title: 'Quartet rooms' });
+		const [noTerm, held] = [await ended(hire), await ended(term)];
+		expect(records(t.house, t.odile, 'quartet').rows).toHaveLength(1);
+		const open = await out(t, [['maren']], {}, hire);
+		const until = (id: string) => rowsOf(t.house.db, [id])[0]?.termEnd ?? null;
+		expect([until(hall), until(noTerm)]).toEqual(['2026-09-30', null]);
+		expect([kept(hall), kept(noTerm), kept(open)]).toEqual(['2032-12-31', '2031-12-31', null]);
+		to('2032-11-01');
+		const claim = ok(
+			setHold(t.house, me, { name: 'Claim 12', why: 'The insurer asks.', of: 'packets', what: '', packets: [held] })
+		);
+		const status = () => [hall, noTerm, held].map((id) => packetState(t.house.db, id).status);
+		await tendKeeping(t.house);
+		expect(status()).toEqual(['completed', 'none', 'completed']);
+		to('2033-01-02');
+		await tendKeeping(t.house);
+		expect(status()).toEqual(['none', 'none', 'completed']);
+		to('2033-02-01');
+		ok(liftHold(t.house, me, claim.id, 'Settled.'));
+		await tendKeeping(t.house);
+		await idle(t);
+		expect(status()).toEqual(['none', 'none', 'none']);
+		expect(disposalOf(t.house.db, 3)).toMatchObject({ at: expect.stringContaining('2033-02-01') as string });
+		expect(records(t.house, t.odile, 'quartet').rows).toEqual([]);
+		sound();
 	});
 });

@@ -47,7 +47,8 @@
 
 {#snippet differing()}
 	{#if changed.length > 0}
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex -- it is scrolled by keys -->
+		<!-- it is scrolled by keys -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 		<ol
 			class="mt-2 grid max-h-[40dvh] gap-2 overflow-y-auto border border-hairline bg-sheet px-3 py-2"
 			aria-label={words()('corrected.documents')}
