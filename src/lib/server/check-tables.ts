@@ -139,7 +139,7 @@ export function rowFaults(db: Db, state: SentPacket, links: { body: string; hash
 	);
 	const stamped = events.findLast((one) => one.type === 'CopiesStamped');
 	const proven = db
-		.prepare<[string], { until: string; method: string }>('SELECT until, method FROM lasting WHERE packet = ?')
+		.prepare<[string], { until: string; method: string }>('SELECT until, method FROM lasting WHERE of = ?')
 		.get(id);
 	const sealedAt = events.find((one) => one.type === 'EvidenceSealed')?.at;
 	// '': it is still to be found out
@@ -272,6 +272,11 @@ export function tableFaults(db: Db): string[] {
 		'A copy is said to be the beginning of one that is none',
 		`SELECT f.digest AS what FROM sealed_files f WHERE f.later IS NOT NULL AND NOT EXISTS
 		 (SELECT 1 FROM sealed_files l WHERE l.digest = f.later AND l.packet = f.packet AND l.later IS NULL)`
+	);
+	none(
+		'Something is said to last that is not here',
+		`SELECT of AS what FROM lasting WHERE of NOT IN (SELECT id FROM packets)
+		 AND of NOT IN (SELECT 'disposal:' || number FROM disposals WHERE certificate IS NOT NULL)`
 	);
 	none('Nobody can say whether a key was taken in', 'SELECT name AS what FROM keys WHERE own NOT IN (0, 1)');
 	for (const { name, certificate, issuer, others } of db

@@ -208,6 +208,18 @@ describe('an amendment', () => {
 		const claims: Plan = { ...plan, amends: { ...plan.amends!, packet: 'nothing' } };
 		expect(sendPlan(t.house, t.odile, claims)).toMatchObject({ code: 'no-packet' });
 	});
+	it('is refused of what was disposed of, also where it was begun before, and that can’t be taken back', async () => {
+		const first = await agreed();
+		const begun = await struck(first, 'Serenade', 'Nonet');
+		ok(await dispose(t.house, { account: t.odile, address: '' }, [first], 'Over.'));
+		expect(packetState(t.house.db, first).status).toBe('none');
+		expect(await beginAmendment(t.house, t.odile, first, { does: 'changes' })).toMatchObject({ code: 'no-packet' });
+		expect(file(t.house, t.odile, first, { do: 'restore' })).toMatchObject({ code: 'no-packet' });
+		const draft = readDraft(t.house, begun);
+		if (draft) expect(sendDraft(t.house, t.odile, begun, draft.revision)).toMatchObject({ code: 'no-packet' });
+		await idle(t);
+		sound();
+	});
 	it('that changes nothing, has no initials, or leaves a party out without a word, can’t go', async () => {
 		const first = await agreed();
 		const empty = ok(await beginAmendment(t.house, t.odile, first, { does: 'changes' }));

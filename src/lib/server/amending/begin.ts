@@ -35,6 +35,8 @@ export async function beginAmendment(
 	wish: AmendWish
 ): Promise<Draft | Refusal> {
 	const { order, holds } = chainOfPacket(house.db, id);
+	if (packetState(house.db, id).status === 'none')
+		return refuse('no-packet', 'It is not here any more, so there is nothing that could be changed.');
 	const packet = holds ? packetState(house.db, holds.id) : { status: 'none' as const };
 	if (!holds || packet.status !== 'completed')
 		return refuse(

@@ -10,7 +10,8 @@ import { inTransaction, type Db } from '../db';
 import { keepingSetting, titleFor } from '../filing';
 import type { House } from '../house';
 import { queue } from '../jobs/outbox';
-import { sealKeys } from '../keys';
+import { provesUntil, sealKeys } from '../keys';
+import { keepLasting, ofDisposal } from '../lasting';
 import { BY_ITSELF, note, numberOf, type Doer } from '../office-record';
 import { packetState } from '../packets/act';
 import { keptByRules } from '../packets/kept';
@@ -215,9 +216,10 @@ export async function makeCertificate(house: House, number: number, done: () => 
 		return null;
 	}
 	const office = organisation(house.db).name;
+	const keys = await sealKeys(house);
 	const sealed = await disposalSheetInWorker({
 		sheet: { ...disposal, number: numberOf(number), organisation: office },
-		keys: await sealKeys(house),
+		keys,
 		organisation: office,
 		reason: `Disposed of as ${numberOf(number)}`,
 		now: house.now().toISOString()
@@ -225,6 +227,7 @@ export async function makeCertificate(house: House, number: number, done: () => 
 	inTransaction(house.db, () => {
 		keepBlob(house.db, sealed.bytes, 'application/pdf', house.now(), sealed.digest);
 		house.db.prepare('UPDATE disposals SET certificate = ? WHERE number = ?').run(sealed.digest, number);
+		keepLasting(house, ofDisposal(number), provesUntil(keys.stamp));
 		done();
 	});
 	house.changes.emit('packet', '');

@@ -39,7 +39,7 @@ export function erase(house: House, packet: string): void {
 		'DELETE FROM packet_plans WHERE packet = ?',
 		'UPDATE drafts SET corrects = NULL WHERE corrects = ?',
 		'DELETE FROM sealed_files WHERE packet = ?',
-		'DELETE FROM lasting WHERE packet = ?',
+		'DELETE FROM lasting WHERE of = ?',
 		'DELETE FROM hold_packets WHERE packet = ?',
 		"DELETE FROM troubles WHERE what = 'clock' AND id = ?",
 		'DELETE FROM packets WHERE id = ?',

@@ -22,12 +22,12 @@ export type KeepingJob =
 	| { do: 'certificate'; number: number }
 	| { do: 'amended'; packet: string }
 	| { do: 'witness'; day: string }
-	| { do: 'stamp'; packet: string };
+	| { do: 'stamp'; of: string };
 
 export function workKeeping(house: House, job: KeepingJob, done: () => void): Promise<string | null> {
 	switch (job.do) {
 		case 'stamp':
-			return stampCopies(house, job.packet, done);
+			return stampCopies(house, job.of, done);
 		case 'witness':
 			return tellWitness(house, job.day, done);
 		case 'reckon':

@@ -10,7 +10,9 @@ import { place } from '../../../../e2e/kit/on-disk';
 import { closePool, toPem, verifySealed } from '../../press';
 import { checkData } from '../check';
 import { listHosts } from '../outside';
-import { tendKeeping } from '../keeping';
+import { readBlob } from '../blobs';
+import { dispose, disposalOf, tendKeeping } from '../keeping';
+import { officeEvents } from '../office-record';
 import type { Doer } from '../office-record';
 import { packetState } from '../packets/act';
 import { copyFile } from '../packets/copies';
@@ -111,9 +113,21 @@ describe('copies that are to be believed in thirty years', () => {
 		ok(endMethod(t.house, me, { method: 'sha256', from: '', why: 'It was a mistake.' }));
 		expect(checkData(t.house.db).faults).toEqual([]);
 	});
+	it('the certificate of a disposal gets one as well, in the office’s record', async () => {
+		const packet = await sealed();
+		ok(await dispose(t.house, { account: t.odile, address: '' }, [packet], 'Over.'));
+		await idle(t);
+		for (const step of [9, 9]) await years(step);
+		const { certificate } = disposalOf(t.house.db, 1)!;
+		const bytes = readBlob(t.house.db, certificate!)!.bytes;
+		expect(await judged(bytes)).toEqual(['genuine', 'all']);
+		expect(await judge(t.house, { name: 'a', bytes }, null)).toMatchObject({ kept: 'same' });
+		expect(officeEvents(t.house.db).filter(({ type }) => type === 'CertificateStamped')).toHaveLength(2);
+		expect(checkData(t.house.db).faults).toEqual([]);
+	});
 	it('of a Pellum from before it kept count are found out by the keys', async () => {
 		const packet = await sealed();
-		const row = () => t.house.db.prepare('SELECT until, method FROM lasting WHERE packet = ?').get(packet);
+		const row = () => t.house.db.prepare('SELECT until, method FROM lasting WHERE of = ?').get(packet);
 		const was = row();
 		t.house.db.prepare("UPDATE lasting SET until = '', method = 'sha256'").run();
 		await years(0);

@@ -9,7 +9,8 @@ import { methods, OVERLAP, stampsOver } from '../keys';
 const AT_A_TIME = 500;
 
 interface Row {
-	packet: string;
+	/** a packet, or the certificate of a disposal */
+	of: string;
 	until: string;
 	method: HashName;
 }
@@ -18,8 +19,8 @@ interface Row {
 export function askDue(house: House): number {
 	foundOut(house.db);
 	const rows = dueRows(house);
-	for (const { packet, until, method } of rows)
-		queue(house, 'keeping', `${packet}:stamp:${until}:${method}`, { do: 'stamp', packet });
+	for (const { of, until, method } of rows)
+		queue(house, 'keeping', `${of}:stamp:${until}:${method}`, { do: 'stamp', of });
 	if (rows.length > 0) house.changes.emit('jobs');
 	return rows.length;
 }
@@ -28,14 +29,14 @@ function dueRows({ db, now }: House): Row[] {
 	const soon = new Date(now().getTime() + OVERLAP).toISOString();
 	const rows = db
 		.prepare<[string, number], Row>(
-			"SELECT packet, until, method FROM lasting WHERE until > '' AND until < ? ORDER BY until LIMIT ?"
+			"SELECT of, until, method FROM lasting WHERE until > '' AND until < ? ORDER BY until LIMIT ?"
 		)
 		.all(soon, AT_A_TIME);
 	for (const [method, from] of Object.entries(methods(db)))
 		if (from < soon)
 			rows.push(
 				...db
-					.prepare<[string, number], Row>('SELECT packet, until, method FROM lasting WHERE method = ? LIMIT ?')
+					.prepare<[string, number], Row>('SELECT of, until, method FROM lasting WHERE method = ? LIMIT ?')
 					.all(method, AT_A_TIME)
 			);
 	return rows.slice(0, AT_A_TIME);
@@ -44,15 +45,16 @@ function dueRows({ db, now }: House): Row[] {
 /** Of copies from before this was kept: when the clock's certificate ends by which they were sealed. */
 function foundOut(db: Db): void {
 	const unknown = db
-		.prepare<[number], { packet: string; at: string }>(
-			"SELECT l.packet, p.ended_at AS at FROM lasting l JOIN packets p ON p.id = l.packet WHERE l.until = '' LIMIT ?"
+		.prepare<[number], { of: string; at: string }>(
+			`SELECT l.of, coalesce(p.ended_at, (SELECT d.at FROM disposals d WHERE 'disposal:' || d.number = l.of)) AS at
+			 FROM lasting l LEFT JOIN packets p ON p.id = l.of WHERE l.until = '' LIMIT ?`
 		)
 		.all(AT_A_TIME);
 	if (unknown.length === 0) return;
-	const set = db.prepare('UPDATE lasting SET until = ?, method = ? WHERE packet = ?');
-	for (const { packet, at } of unknown) {
+	const set = db.prepare('UPDATE lasting SET until = ?, method = ? WHERE of = ?');
+	for (const { of, at } of unknown) {
 		const { until, method } = stampsOver(db, at);
-		set.run(until, method, packet);
+		set.run(until, method, of);
 	}
 }
 

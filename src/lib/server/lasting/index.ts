@@ -1,3 +1,3 @@
 export { askDue, lastingNow } from './due';
-export { keepLasting } from './keeping';
+export { keepLasting, ofDisposal } from './keeping';
 export { stampCopies } from './stamping';

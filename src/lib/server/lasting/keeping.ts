@@ -1,12 +1,15 @@
 import type { House } from '../house';
 import type { provesUntil } from '../keys';
 
-/** Writes down until when a packet's copies are proven, and by which method. Runs in the caller's transaction. */
-export function keepLasting(house: House, packet: string, { until, method }: ReturnType<typeof provesUntil>): void {
+/** What the certificate of a disposal is called among copies that last. */
+export const ofDisposal = (number: number): string => `disposal:${number}`;
+
+/** Writes down until when copies are proven, and by which method. @param of a packet, or {@link ofDisposal}. Runs in the caller's transaction. */
+export function keepLasting(house: House, of: string, { until, method }: ReturnType<typeof provesUntil>): void {
 	house.db
 		.prepare(
-			`INSERT INTO lasting (packet, until, method) VALUES (?, ?, ?)
-			 ON CONFLICT (packet) DO UPDATE SET until = excluded.until, method = excluded.method`
+			`INSERT INTO lasting (of, until, method) VALUES (?, ?, ?)
+			 ON CONFLICT (of) DO UPDATE SET until = excluded.until, method = excluded.method`
 		)
-		.run(packet, until, method);
+		.run(of, until, method);
 }

@@ -47,6 +47,8 @@ export type OfficeEvent =
 	| { type: 'KeyTakenIn'; of: string }
 	| { type: 'KeyWithdrawn'; key: string; why: 'keyCompromise' | 'cessationOfOperation'; note: string }
 	| { type: 'ListsRenewed'; until: string }
+	/** another time-stamp over the certificate of a disposal */
+	| { type: 'CertificateStamped'; number: number; until: string }
 	| { type: 'ApiKeyMade'; key: string; called: string; account: string; rights: string[] }
 	| { type: 'ApiKeyEnded'; key: string; called: string; account: string }
 	/** what another program asked for by a key, and what it was answered: an HTTP status */
@@ -136,6 +138,8 @@ export function sentenceOf(event: OfficeEvent): string {
 			return `Took in a certificate of ${event.of}, which seals from now on.`;
 		case 'KeyWithdrawn':
 			return `Withdrew the ${event.key} key, ${event.why === 'keyCompromise' ? 'which somebody else may have' : 'which is used no more'}: ${event.note}`;
+		case 'CertificateStamped':
+			return `Certificate ${numberOf(event.number)} got another time-stamp, which proves it until ${event.until}.`;
 		case 'ListsRenewed':
 			return `Has a newer revocation list for the certificate that was taken in, good until ${event.until}.`;
 		case 'ApiKeyMade':

@@ -6,12 +6,14 @@ ALTER TABLE keys ADD COLUMN withdrawn TEXT;
 -- A copy that a later one begins with, to the byte: its own bytes are kept there.
 ALTER TABLE sealed_files ADD COLUMN later TEXT;
 
--- Until when a packet's copies are proven by what is in them, and by which method; '': to be found out from the keys.
+-- Until when copies are proven by what is in them, and by which method: a packet's, or the certificate of a disposal (`disposal:7`);
+-- '': to be found out from the keys.
 CREATE TABLE lasting (
-	packet TEXT PRIMARY KEY REFERENCES packets (id),
+	of TEXT PRIMARY KEY,
 	until TEXT NOT NULL,
 	method TEXT NOT NULL
 ) STRICT, WITHOUT ROWID;
-INSERT INTO lasting (packet, until, method) SELECT id, '', 'sha256' FROM packets WHERE sealed ->> '$.evidence' IS NOT NULL;
+INSERT INTO lasting (of, until, method) SELECT id, '', 'sha256' FROM packets WHERE sealed ->> '$.evidence' IS NOT NULL
+UNION ALL SELECT 'disposal:' || number, '', 'sha256' FROM disposals WHERE certificate IS NOT NULL;
 CREATE INDEX lasting_until ON lasting (until);
 CREATE INDEX lasting_method ON lasting (method, until);
