@@ -21,6 +21,8 @@ interface P12 {
 	until?: string;
 	/** what it may do */
 	usage?: string;
+	/** how often the password is stretched */
+	rounds?: number;
 }
 
 const START = '20200101000000Z';
@@ -89,7 +91,15 @@ export function authority(list = 'http://127.0.0.1:9/list.crl'): Authority {
 				);
 				return readFileSync(at(`${name}.crl`));
 			}),
-		p12: ({ key: kind = 'ec', password = 'cello', how, from = START, until = '20290101000000Z', usage = '0' } = {}) => {
+		p12: ({
+			key: kind = 'ec',
+			password = 'cello',
+			how,
+			from = START,
+			until = '20290101000000Z',
+			usage = '0',
+			rounds = 2048
+		} = {}) => {
 			const name = `leaf-${(n += 1)}`;
 			key(name, kind);
 			certify(
@@ -104,6 +114,7 @@ export function authority(list = 'http://127.0.0.1:9/list.crl'): Authority {
 			const args = ['pkcs12', '-export', '-in', `${name}.pem`, '-out', `${name}.p12`, '-passout', `pass:${password}`];
 			openssl(
 				...args,
+				...['-iter', String(rounds)],
 				...(how === 'keyless' ? ['-nokeys'] : ['-inkey', `${name}.key`]),
 				...(how === 'alone' ? [] : ['-certfile', 'chain.pem']),
 				...(how === 'old' ? ['-keypbe', 'PBE-SHA1-3DES', '-certpbe', 'PBE-SHA1-3DES', '-macalg', 'sha1'] : [])

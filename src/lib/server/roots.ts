@@ -5,7 +5,7 @@ import { canonicalJson } from '../core/audit';
 import { toPem } from '../press';
 import type { Db } from './db';
 import type { House } from './house';
-import { sealKeys } from './keys';
+import { keysThere } from './keys';
 import { officeHead } from './office-record';
 import { queue } from './jobs/outbox';
 import { proofBetween, rootAt, treeHead } from './packets/log';
@@ -37,7 +37,7 @@ export async function keepRoot(house: House): Promise<boolean> {
 	const at = house.now().toISOString();
 	const file = path.join(folderOf(house.config.folder), `${at.slice(0, 10)}.json`);
 	if (existsSync(file)) return false;
-	const { seal } = await sealKeys(house);
+	const { seal } = await keysThere(house);
 	const kept: KeptRoot = {
 		format: 'pellum-root/1',
 		at,

@@ -151,6 +151,28 @@ const UNREADABLE = refuse(
 	'file'
 );
 
+/** So often a password is stretched at most: some seconds. What is current asks for a tenth of it. */
+const MOST_ROUNDS = 5_000_000;
+const HEAVY = refuse('key-file-heavy', 'The file takes more time to open than is permitted. Export it anew.', 'file');
+const PBKDF2 = '1.2.840.113549.1.5.12';
+
+/** How often a password is stretched, at most, in all that can be read without it (RFC 8018 §5.2). */
+function rounds(block: asn1.BaseBlock): number {
+	if (block instanceof asn1.OctetString) {
+		const inner = asn1.fromBER(buffer(block.getValue ? new Uint8Array(block.getValue()) : new Uint8Array()));
+		return inner.offset > 0 ? rounds(inner.result) : 0;
+	}
+	const parts = block instanceof asn1.Constructed ? block.valueBlock.value : [];
+	const [id, params] = parts;
+	const own =
+		id instanceof asn1.ObjectIdentifier && id.valueBlock.toString() === PBKDF2 && params instanceof asn1.Sequence
+			? params.valueBlock.value[1]
+			: undefined;
+	// more than a number holds is too many as well
+	const asked = own instanceof asn1.Integer ? (own.valueBlock.isHexOnly ? Infinity : own.valueBlock.valueDec) : 0;
+	return Math.max(asked, ...parts.map(rounds), 0);
+}
+
 /** What is in a PKCS #12 file. */
 async function open(
 	file: Uint8Array,
@@ -162,6 +184,8 @@ async function open(
 	} catch {
 		return NO_FILE;
 	}
+	if (pfx.macData && pfx.macData.iterations! > MOST_ROUNDS) return HEAVY;
+	if (rounds(asn1.fromBER(buffer(file)).result) > MOST_ROUNDS) return HEAVY;
 	const secret = buffer(Buffer.from(password, 'utf8'));
 	try {
 		await pfx.parseInternalValues({ password: secret, checkIntegrity: true });

@@ -93,7 +93,8 @@ export async function verifySealed(file: Uint8Array, trusted: string[], known: K
 		const proven = (n: number) => all[n + 1]?.at ?? now;
 		const last = all.at(-1)!;
 		const ends = new X509Certificate(Buffer.from(last.signer.der)).validTo;
-		const until = new Date(Math.min(Date.parse(ends), ...hashesOf(last).map((hash) => endOf(hash, known))));
+		const restsOn = [...hashesOf(last), ...(later.length === 0 ? [seal.suite.hash] : [])];
+		const until = new Date(Math.min(Date.parse(ends), ...restsOn.map((hash) => endOf(hash, known))));
 		verdict.until = until.toISOString();
 		const doc = await check('structure', 'The file is in order.', async () => {
 			const whole = await PDFDocument.load(file, { updateMetadata: false, parseSpeed: Infinity });

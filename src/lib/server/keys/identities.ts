@@ -21,7 +21,7 @@ import { BY_ITSELF, note, type Doer } from '../office-record';
 import { lockBytes, unlockBytes } from '../secrets';
 import { organisation } from '../settings';
 import { betweenOf, betweenText } from './between';
-import { hashNow } from './methods';
+import { hashNow, methods } from './methods';
 import { writeTrust } from './trust';
 
 /** The keys that seal, stamp and notarise: made when they are needed, anew before they end, withdrawn, or taken in. */
@@ -49,9 +49,17 @@ const making = new WeakMap<object, Promise<unknown>>();
 /**
  * The keys that seal now, made when first asked for; after the organisation has another name, new ones under that name, the
  * old ones kept for what they have sealed. Throws where PELLUM_KEY is not the one they were locked with, and where the revocation
- * list of a certificate that was taken in has ended.
+ * list of a certificate that was taken in has ended, as nobody would believe what it seals.
  */
-export function sealKeys(house: House): Promise<SealKeys> {
+export async function sealKeys(house: House): Promise<SealKeys> {
+	const keys = await keysThere(house);
+	const own = ownIdentity(house);
+	if (own) checkLists(house, own);
+	return keys;
+}
+
+/** As {@link sealKeys}, for what doesn't seal: also where a list has ended. */
+export function keysThere(house: House): Promise<SealKeys> {
 	return inTurn(house, async () => ({
 		seal: await identityNamed(house, 'seal', organisation(house.db).name),
 		stamp: await identityNamed(house, 'stamp', 'Pellum stand-in')
@@ -106,14 +114,16 @@ export function stampsOver(db: Db, at: string): { until: string; method: HashNam
 async function identityNamed(house: House, name: KeyName, of: string): Promise<Identity> {
 	const now = stored(house, name);
 	if (now && !stillSigns(house, now, of)) putAside(house, name);
-	else if (now?.own) checkLists(house, now);
 	return identity(house, name, of);
 }
 
 function stillSigns(house: House, now: Stored, of: string): boolean {
 	const time = house.now().getTime();
 	// one that was taken in names its owner as its authority wrote them, and ends when that says so
-	if (now.own) return time < endOf(now);
+	if (now.own) {
+		const ended = methods(house.db)[suiteOf(now).hash];
+		return time < endOf(now) && !(ended && Date.parse(ended) <= time);
+	}
 	return (
 		organisationIn(now.certificate) === cutText(of, 64) &&
 		endOf(now) - time >= OVERLAP &&

@@ -1,8 +1,17 @@
 import type { House } from '../house';
-import { sealKeys } from './identities';
+import { keysThere } from './identities';
 import { rootsOf } from './trust';
 
-export { checkKeys, notaryIdentity, OVERLAP, provesUntil, stampsOver, sealKeys, withdrawKey } from './identities';
+export {
+	checkKeys,
+	keysThere,
+	notaryIdentity,
+	OVERLAP,
+	provesUntil,
+	stampsOver,
+	sealKeys,
+	withdrawKey
+} from './identities';
 export { keyRows, type KeyRow } from './listing';
 export { betweenOf } from './between';
 export { endMethod } from './ending';
@@ -12,6 +21,6 @@ export { knownNow, METHODS_FILE, rootsOf, trustFiles } from './trust';
 
 /** The root certificates as PEM: what somebody must trust to check Pellum's copies, those of earlier names among them. */
 export async function trustedRoots(house: House): Promise<{ name: string; pem: string }[]> {
-	await sealKeys(house);
+	await keysThere(house);
 	return rootsOf(house.db);
 }

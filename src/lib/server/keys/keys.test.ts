@@ -200,6 +200,11 @@ describe('a certificate of one’s own', () => {
 	});
 	it.each([
 		['no file at all', () => own({ file: new Uint8Array([1, 2, 3]) }), 'no-key-file'],
+		[
+			'a password stretched for hours',
+			() => own({ file: stretched(trust.p12({ rounds: 1_000_000 })) }),
+			'key-file-heavy'
+		],
 		['a wrong password', () => own({ password: 'viola' }), 'wrong-password'],
 		['a certificate without its key', () => own({ file: trust.p12({ how: 'keyless' }) }), 'no-private-key'],
 		['locked as twenty years ago', () => own({ file: trust.p12({ how: 'old' }) }), 'key-file-unreadable'],
@@ -239,12 +244,19 @@ describe('a certificate of one’s own', () => {
 		[, list] = other.lists('20280101000000Z') as [Uint8Array, Uint8Array];
 		await refreshLists(t.house);
 		await expect(sealKeys(t.house)).rejects.toThrow('revocation list');
+		// what is there already is judged all the same, and another certificate can be taken
+		expect(await trustedRoots(t.house)).toHaveLength(3);
+		expect(ok(await tryKey(t.house, own({ more: trust.lists('20280101000000Z') }))).tried.chain).toHaveLength(2);
 		expect(addLists(t.house, me, [Buffer.from('no list')])).toMatchObject({ code: 'no-newer-list' });
 		expect(ok(addLists(t.house, me, other.lists('20280101000000Z'))).until).toBe('2028-01-01T00:00:00.000Z');
 		expect(await judged(copy(await sealed()))).toEqual(['genuine', 'all']);
 		server.close();
 	});
 });
+
+/** The same with the number of its rounds, a million, made eight: nobody waits for such a file to be written. */
+const stretched = (file: Uint8Array): Uint8Array =>
+	new Uint8Array(Buffer.from(Buffer.from(file).toString('hex').replaceAll('02030f4240', '02037fffff'), 'hex'));
 
 const pemOf = (pem: Uint8Array): Uint8Array =>
 	new Uint8Array(

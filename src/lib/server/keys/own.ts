@@ -16,7 +16,7 @@ import {
 import type { House } from '../house';
 import { BY_ITSELF, note, type Doer } from '../office-record';
 import { fetchOutside } from '../outside';
-import { keepLists, ownIdentity, sealKeys, sealWithOwn } from './identities';
+import { keepLists, keysThere, ownIdentity, sealWithOwn } from './identities';
 
 /** A certificate that an authority gave: taken in with its key, tried before use, its lists kept new. */
 
@@ -41,8 +41,7 @@ export interface Tried {
 export async function tryKey(house: House, wanted: OwnKey): Promise<{ identity: Identity; tried: Tried } | Refusal> {
 	const identity = await readOwnInWorker({ ...wanted, now: house.now().toISOString() });
 	if (isRefusal(identity)) return identity;
-	const { stamp } = await sealKeys(house).catch(() => ({ stamp: null }));
-	if (!stamp) return refuse('no-clock', 'There is no clock to try it with just now. Try again in a minute.');
+	const { stamp } = await keysThere(house);
 	const verdict = await trySealInWorker({ keys: { seal: identity, stamp }, now: house.now().toISOString() });
 	const wrong = verdict.checks.find(({ ok }) => !ok);
 	if (wrong) return refuse('seal-not-genuine', `A sheet that was sealed with it is not genuine: ${wrong.say}`, 'file');
