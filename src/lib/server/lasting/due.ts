@@ -46,7 +46,7 @@ function dueRows({ db, now }: House): Row[] {
 function foundOut(db: Db): void {
 	const unknown = db
 		.prepare<[number], { of: string; at: string }>(
-			`SELECT l.of, coalesce(p.ended_at, (SELECT d.at FROM disposals d WHERE 'disposal:' || d.number = l.of)) AS at
+			`SELECT l.of, coalesce(p.ended_at, (SELECT d.at FROM disposals d WHERE d.number = CAST(substr(l.of, 10) AS INTEGER))) AS at
 			 FROM lasting l LEFT JOIN packets p ON p.id = l.of WHERE l.until = '' LIMIT ?`
 		)
 		.all(AT_A_TIME);
