@@ -189,7 +189,7 @@ test('a new version: whoever had opened the one before sees struck and new words
 	const wren = await takesPart(browser, await linkFromMail(page, server, 'wren@post.example', 'Fee now'), {
 		phone: true
 	});
-	const changed = wren.getByRole('group').filter({ hasText: 'The documents are different.' });
+	const changed = wren.getByRole('region', { name: 'The documents are different.' });
 	await expect(changed.getByRole('deletion').first()).toHaveText('400 pounds');
 	await expect(changed.getByRole('insertion').first()).toHaveText('450 euros');
 	await expect(changed).toContainText('Fee now, page 2 of 2');

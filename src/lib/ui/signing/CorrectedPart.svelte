@@ -2,6 +2,7 @@
 	import type { SeenPart } from '../../core/packet';
 	import type { ChangedWords } from '../../server/signing';
 	import type { WordKey } from '../../words/words';
+	import More from '../parts/More.svelte';
 	import { send } from './keeper';
 	import { useWords } from './words';
 
@@ -89,10 +90,10 @@
 		<button class="button primary large mt-2" disabled={busy} onclick={goOn}>{words()('code.go')}</button>
 	</div>
 {:else if changed.length > 0}
-	<section aria-label={words()('corrected.documents')}>
-		<details open class="border-b border-s-[3px] border-hairline border-s-copper bg-linen px-5 py-3">
-			<summary class="cursor-pointer text-[17px]">{words()('corrected.documents')}</summary>
-			{@render differing()}
-		</details>
+	<section
+		aria-label={words()('corrected.documents')}
+		class="border-b border-s-[3px] border-hairline border-s-copper bg-linen px-5 py-3"
+	>
+		<More label={words()('corrected.documents')} look="text-[17px]" open>{@render differing()}</More>
 	</section>
 {/if}
