@@ -91,7 +91,7 @@ give(
 				]
 			: []),
 		...(result.root ? [`Root certificate SHA-256 ${result.root}`] : []),
-		...(own === null ? [] : [`Kept here: ${KEPT[own]}.`]),
+		...(own === null ? [] : [`${KEPT[own][0]!.toUpperCase()}${KEPT[own].slice(1)}.`]),
 		...(result.stamps ?? []).map((stamped) => `Stamped again ${stamped}`),
 		...(result.until ? [`Provable until ${untilSaid(result.until)}`] : []),
 		...[...result.checks, ...(against ? [against] : [])].map(
