@@ -28,7 +28,7 @@ const MEANS = {
 export const KEPT = {
 	same: 'byte for byte a copy that this Pellum keeps',
 	later: 'this Pellum keeps a copy that begins with exactly these bytes, and has later time-stamps: fetch that one',
-	none: 'no copy of exactly these bytes'
+	none: 'no copy of exactly these bytes is kept in this Pellum'
 } as const;
 
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (letter) => `&#${letter.charCodeAt(0)};`);
