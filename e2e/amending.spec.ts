@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { clean } from './kit/axe';
-import { linkFromMail, ready, Server, signIn } from './kit/server';
+import { linkFromMail, openRecord, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -44,11 +44,7 @@ test('a wrong line in a finished agreement is struck, what stands instead is ini
 	page
 }) => {
 	await signIn(page, server);
-	await page.goto(`${server.origin}/records`);
-	await ready(page);
-	await page.getByRole('link', { name: 'Instrument loan, cello no. 9' }).click();
-	await page.waitForURL('**/packets/*');
-	await ready(page);
+	await openRecord(page, server, 'Instrument loan, cello no. 9');
 	const first = page.url();
 	const people = await Promise.all(
 		['Wren Castellane', 'Hester Quill'].map(async (name) => [await addressOf(page, name), name] as const)

@@ -519,6 +519,10 @@ test('verify can’t judge without somebody to trust, and export writes every fi
 	);
 	expect(given.status).toBe(0);
 	expect(server.run('scripts/verify.ts', '/nonexistent.pdf').status).toBe(2);
+	expect(server.run('scripts/verify.ts', copy, '--trust', 'README.md')).toMatchObject({
+		status: 2,
+		out: expect.stringContaining('README.md is not a certificate (PEM)')
+	});
 	expect(server.run('scripts/verify.ts', 'README.md').status).toBe(1);
 	rmSync(target, { recursive: true });
 });

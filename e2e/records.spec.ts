@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { clean } from './kit/axe';
-import { ready, Server, signIn } from './kit/server';
+import { openRecord, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -146,9 +146,7 @@ test('how files are called and how long the bin keeps is set, and refused where 
 	await page.getByLabel('How copies are called').fill('{date} {title}');
 	await page.getByRole('button', { name: 'Save' }).first().click();
 	await expect(page.getByText('Saved.')).toBeVisible();
-	await page.goto(`${server.origin}/records`);
-	await ready(page);
-	await page.getByRole('link', { name: 'Rota swap, cellos' }).click();
+	await openRecord(page, server, 'Rota swap, cellos');
 	const downloading = page.waitForEvent('download');
 	await page.getByRole('link', { name: 'Evidence sheet' }).click();
 	expect((await downloading).suggestedFilename()).toBe('2026-10-23 Rota swap, cellos Evidence sheet.pdf');

@@ -62,6 +62,10 @@ if (!file || !existsSync(file))
 		file ? `There is no file ${file}.` : 'Name the file: npm run verify -- FILE'
 	);
 
+for (const name of trusts)
+	if (!existsSync(name) || !readFileSync(name, 'utf8').includes('-----BEGIN CERTIFICATE-----'))
+		give(2, { verdict: 'unjudged', say: 'not a root' }, `${name} is not a certificate (PEM). Name one that you trust.`);
+
 const folder = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'trust');
 const trusted = existsSync(folder) ? readdirSync(folder).map((name) => path.join(folder, name)) : [];
 const named = (end: string) => trusted.filter((name) => name.endsWith(end));

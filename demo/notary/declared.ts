@@ -99,9 +99,9 @@ function at(house: House, packet: string, person: string, proved = true): Visito
 	return { packet: state, person: personIn(state.plan, person)!, coded: true, proved, guest: false };
 }
 
-/** Ten in the morning of the next day on which the notary works. */
-function nextMorning(now: Date): string {
-	const day = new Date(now.getTime() + 86_400_000);
+/** Ten in the morning of the next day on which the notary works: after today, so that it is still to come whenever the demo is opened. */
+function nextMorning(): string {
+	const day = new Date(Date.now() + 86_400_000);
 	while ([0, 6].includes(day.getUTCDay())) day.setTime(day.getTime() + 86_400_000);
 	return `${day.toISOString().slice(0, 10)}T10:00:00.000Z`;
 }
@@ -174,7 +174,7 @@ export function declared(house: House, odile: Account): Happening[] {
 		{
 			day: -1.1,
 			run: async () => {
-				must(appoint(house, odile, bow, nextMorning(house.now()), 30));
+				must(appoint(house, odile, bow, nextMorning(), 30));
 			}
 		}
 	];

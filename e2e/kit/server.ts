@@ -127,6 +127,15 @@ export async function signIn(page: Page, server: Server, who = 'odile'): Promise
 	await ready(page);
 }
 
+/** Opens the page of a packet that is among the records. */
+export async function openRecord(page: Page, server: Server, title: string): Promise<void> {
+	await page.goto(`${server.origin}/records`);
+	await ready(page);
+	await page.getByRole('link', { name: title }).click();
+	await page.waitForURL('**/packets/*');
+	await ready(page);
+}
+
 /** Waits until the page, or one in a frame, answers to keys and buttons. */
 export async function ready(page: Page | FrameLocator): Promise<void> {
 	await page.locator('html[data-ready=yes]').waitFor({ state: 'attached' });

@@ -49,6 +49,7 @@ export { languagesFor } from './ocr';
 export { readScan, SCAN_SCALE, type ScanReading } from './scan';
 export {
 	certificatesOf,
+	commonName,
 	fingerprint,
 	listsOf,
 	makeIdentity,
@@ -60,8 +61,11 @@ export {
 	type SealKeys,
 	type WithdrawnWhy
 } from './seal/keys';
-export { firstDer, listAddresses, listIn, newest, nextUpdateOf } from './seal/own';
+export { firstDer } from './seal/cms';
+export { firstEndOf, listAddresses, newest, nextUpdateOf } from './seal/lists';
+export { listIn } from './seal/own';
 export { suiteFor, type HashName } from './seal/suites';
+export type { Sealed } from './jobs';
 export { answerTimestamp } from './seal/timestamp';
 export { reportPage, type Report } from './seal/report';
 export { verifySealed, type Known } from './seal/verify';

@@ -105,7 +105,7 @@ export interface AgainJob extends Omit<AgainWish, 'now'> {
 export async function stampAgain(job: AgainJob): Promise<Sealed> {
 	const now = new Date(job.now);
 	const bytes = await stampedAgain({ ...job, now });
-	const verdict = await verifySealed(bytes, job.trusted, { at: now, lists: job.known.lists, ended: job.ended });
+	const verdict = await verifySealed(bytes, job.trusted, { at: now, lists: job.lists, ended: job.ended });
 	const wrong = verdict.checks.find(({ ok }) => !ok);
 	if (wrong) throw new Error(`a copy with another time-stamp is not genuine: ${wrong.say}`);
 	return { bytes, digest: sha256(bytes).toString('hex') };

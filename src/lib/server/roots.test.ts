@@ -1,3 +1,5 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import Database from 'better-sqlite3';
 import { cpSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -6,6 +8,7 @@ import { idle, mails, ok, sent } from '../../../e2e/kit/house';
 import { closePool } from '../press';
 import { openDb } from './db';
 import { setWitness, witnessRoots } from './keeping';
+import { listHosts } from './outside';
 import { witnessed } from './keeping/witness';
 import { rootsOf } from './keys';
 import { treeHead } from './packets/log';
@@ -85,6 +88,36 @@ describe('the day’s root', () => {
 			{ attachments: expect.stringContaining('root 2026-11-28.json') as string }
 		]);
 		db.close();
+	});
+	it('goes to a program at its address, again until it is taken; not into the own network', async () => {
+		const { t, folder } = await onDisk();
+		t.house.now = () => new Date(t.clock.now);
+		const got: string[] = [];
+		let status = 503;
+		const server = createServer((request, response) => {
+			let body = '';
+			request.on('data', (part) => (body += part));
+			request.on('end', () => {
+				got.push(body);
+				response.writeHead(status).end('well');
+			});
+		});
+		await new Promise<void>((go) => server.listen(0, '127.0.0.1', go));
+		const host = `127.0.0.1:${(server.address() as AddressInfo).port}`;
+		const wish = { by: 'program', address: `http://${host}/roots` };
+		expect(setWitness(t.house, wish)).toMatchObject({ code: 'hook-not-safe' });
+		listHosts(t.house, { account: t.odile, address: '' }, [host]);
+		ok(setWitness(t.house, wish));
+		await sent(t, [['kit']]);
+		await keepRoot(t.house);
+		await t.runner.drain();
+		status = 204;
+		t.clock.now += 3_600_000;
+		await idle(t);
+		const day = rootDays(folder)[0]!;
+		expect(got).toEqual([rootFile(folder, day)!.toString('utf8'), rootFile(folder, day)!.toString('utf8')]);
+		server.close();
+		t.house.db.close();
 	});
 	it('is what a record is held against: before it, after it, another Pellum’s, or of another past', async () => {
 		const { t, folder } = await onDisk();

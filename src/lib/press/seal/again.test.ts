@@ -6,15 +6,14 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pdf } from '../../../../e2e/kit/pdfs';
 import { recordOf } from '../../../../e2e/kit/records';
-import { stampedAgain } from './again';
-import { makeIdentity, toPem, withdrawnBy, type MadeIdentity } from './keys';
+import { stampedAgain, validationStreams } from './again';
+import { fingerprint, makeIdentity, toPem, withdrawnBy, type MadeIdentity } from './keys';
 import { revisionAfter } from './revision';
 import { EMPTY, HOLE, seal, sign, stampOver } from './seal';
 import { verifySealed, type Known } from './verify';
 
 const YEAR = 365.25 * 86_400_000;
 const after = (start: Date, years: number) => new Date(start.getTime() + years * YEAR);
-const NONE = { certificates: [], lists: [] };
 
 /** A copy from `start`, and what it was after each time-stamp: after 8, 16 and 24 years, the last by another method. */
 async function history(start: Date) {
@@ -41,7 +40,7 @@ async function history(start: Date) {
 		)
 	];
 	for (const n of [1, 2, 3])
-		files.push(await stampedAgain({ file: files[n - 1]!, stamp: clocks[n]!, known: NONE, now: after(start, n * 8) }));
+		files.push(await stampedAgain({ file: files[n - 1]!, stamp: clocks[n]!, lists: [], now: after(start, n * 8) }));
 	return { of, clocks, files, trust: [of, ...clocks].map(({ issuer }) => toPem(issuer)) };
 }
 
@@ -82,7 +81,7 @@ describe('a copy of 25 years', () => {
 		const late = await stampedAgain({
 			file: it26.files[0]!,
 			stamp: it26.clocks[2]!,
-			known: NONE,
+			lists: [],
 			now: after(start, 16)
 		});
 		expect(await wrong(late, 17)).toEqual(['altered', 'covered']);
@@ -146,15 +145,20 @@ describe('a key that is withdrawn', () => {
 		expect((await judge(later, 9.5, await list(it26.clocks[0]!, 9, 'keyCompromise'))).verdict).toBe('genuine');
 	});
 	it('takes today’s lists into the next time-stamp, so the file tells of it by itself', async () => {
-		const { lists } = await list(it26.of, 2, 'keyCompromise');
+		const withdrawn = await list(it26.of, 2, 'keyCompromise');
+		const stranger = await makeIdentity('Somebody else', 'seal', start);
+		const lists = [...withdrawn.lists, stranger.crl];
 		const file = await stampedAgain({
 			file: it26.files[0]!,
 			stamp: it26.clocks[1]!,
-			known: { certificates: [], lists },
+			lists,
 			now: after(start, 8)
 		});
 		expect((await judge(file, 9)).verdict).toBe('genuine');
-		expect(Buffer.from(file).length).toBeGreaterThan(it26.files[1]!.length);
+		const inside = validationStreams(await PDFDocument.load(file, { updateMetadata: false })).lists.map(fingerprint);
+		expect(inside).toContain(fingerprint(withdrawn.lists[0]!));
+		// and of nobody whom the file doesn't know
+		expect(inside).not.toContain(fingerprint(stranger.crl));
 	});
 });
 

@@ -1,3 +1,4 @@
+import { X509Certificate } from 'node:crypto';
 import { deflateSync } from 'node:zlib';
 import {
 	PDFArray,
@@ -11,6 +12,7 @@ import {
 } from '@cantoo/pdf-lib';
 import { fault } from './fault';
 import { certificatesOf, fingerprint, listsOf, type Identity } from './keys';
+import { isListOf } from './lists';
 import { revisionAfter } from './revision';
 import { EMPTY, HOLE, sign, stampOver } from './seal';
 
@@ -23,21 +25,25 @@ import { EMPTY, HOLE, sign, stampOver } from './seal';
 export interface AgainWish {
 	file: Uint8Array;
 	stamp: Identity;
-	/** what is known today of those who signed and stamped before: their lists, and certificates where the file lacks them */
-	known: { certificates: Uint8Array[]; lists: Uint8Array[] };
+	/** revocation lists of today; those of authorities whose certificate is in the file go along */
+	lists: Uint8Array[];
 	now: Date;
 }
 
-export async function stampedAgain({ file, stamp, known, now }: AgainWish): Promise<Uint8Array> {
+export async function stampedAgain({ file, stamp, lists, now }: AgainWish): Promise<Uint8Array> {
 	const doc = await read(file);
 	const there = validationStreams(doc);
+	const authorities = there.certificates.map((der) => new X509Certificate(der)).filter(({ ca }) => ca);
 	const missing = (have: Uint8Array[], wanted: Uint8Array[]) => {
 		const names = new Set(have.map(fingerprint));
 		return wanted.filter((one) => !names.has(fingerprint(one)) && names.add(fingerprint(one)));
 	};
 	const bytes = withPlace(doc, file, {
-		certificates: missing(there.certificates, [...certificatesOf(stamp), ...known.certificates]).map(packed),
-		lists: missing(there.lists, [...listsOf(stamp), ...known.lists]).map(packed)
+		certificates: missing(there.certificates, certificatesOf(stamp)).map(packed),
+		lists: missing(there.lists, [
+			...listsOf(stamp),
+			...lists.filter((list) => authorities.some((one) => isListOf(list, one)))
+		]).map(packed)
 	});
 	sign(bytes, file.length, (parts) => stampOver(stamp, now, ...parts));
 	return new Uint8Array(bytes);

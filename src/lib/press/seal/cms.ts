@@ -19,6 +19,12 @@ export const OID = {
 
 export const sha256 = (...parts: Uint8Array[]): Buffer => hashed('sha256', ...parts);
 
+/** The first DER value of these bytes (X.690 §8.1), without what follows it. */
+export function firstDer(bytes: Uint8Array): Uint8Array {
+	const parsed = asn1.fromBER(buffer(bytes));
+	return bytes.subarray(0, parsed.offset);
+}
+
 /** A copy as the plain buffer that the ASN.1 library takes. Not `slice()`: a Node Buffer's shares its pool. */
 export function buffer(bytes: Uint8Array): ArrayBuffer {
 	return new Uint8Array(bytes).buffer;

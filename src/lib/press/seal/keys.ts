@@ -148,6 +148,9 @@ async function listBy(
 	return new Uint8Array(list.rawData);
 }
 
+/** The common name in a distinguished name as Node writes it, or all of it where there is none. */
+export const commonName = (name: string): string => /^CN=(.*)$/m.exec(name)?.[1] ?? name.replaceAll('\n', ', ');
+
 /** SHA-256 of a certificate, by which it is named here. */
 export const fingerprint = (certificate: Uint8Array): string => createHash('sha256').update(certificate).digest('hex');
 

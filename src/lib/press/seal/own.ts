@@ -1,16 +1,15 @@
 import 'reflect-metadata';
 import * as x509 from '@peculiar/x509';
-import * as asn1 from 'asn1js';
-import { createPrivateKey, createPublicKey, webcrypto, X509Certificate } from 'node:crypto';
+import { createPrivateKey, createPublicKey, X509Certificate } from 'node:crypto';
 import * as pkijs from 'pkijs';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { isListOf, rootOf } from './chain';
+import { rootOf } from './chain';
 import { buffer } from './cms';
 import { Fault } from './fault';
-import { certificatesOf, listsOf, type Identity } from './keys';
+import { certificatesOf, commonName, listsOf, type Identity } from './keys';
+import { newest } from './lists';
+import { openPkcs12 } from './pkcs12';
 import { suiteFor } from './suites';
-
-pkijs.setEngine('node', new pkijs.CryptoEngine({ name: 'node', crypto: webcrypto as unknown as Crypto }));
 
 /** A certificate that an authority gave, as it comes: PKCS #12 (RFC 7292), its password, and the authorities' lists. */
 export interface OwnFile {
@@ -28,7 +27,7 @@ export interface OwnFile {
  * certificate for something else or out of its time, a chain that leads nowhere, lists that are missing or over.
  */
 export async function readOwn({ file, password, more, now }: OwnFile): Promise<Identity | Refusal> {
-	const opened = await open(file, password);
+	const opened = await openPkcs12(file, password);
 	if (isRefusal(opened)) return opened;
 	const at = new Date(now);
 	const extra = more.map(unpacked);
@@ -77,7 +76,7 @@ function chained(
 		const issuer = certificates
 			.map((der) => new X509Certificate(der))
 			.find((c) => c.ca && of.checkIssued(c) && of.verify(c.publicKey));
-		const name = called(of.issuer);
+		const name = commonName(of.issuer);
 		if (!issuer)
 			return refuse(
 				'chain-missing',
@@ -114,114 +113,6 @@ function judged(identity: Identity, at: Date): Identity | Refusal {
 	}
 }
 
-/** The newest list of this authority, and when it ends. */
-export function newest(lists: Uint8Array[], issuer: X509Certificate): { der: Uint8Array; end: Date | null } | null {
-	const own = lists.flatMap((der) => {
-		const list = pkijs.CertificateRevocationList.fromBER(buffer(der));
-		const end = list.nextUpdate?.value ?? null;
-		return isListOf(list, issuer) ? [{ der, end, since: list.thisUpdate.value.getTime() }] : [];
-	});
-	return own.sort((a, b) => b.since - a.since || Number(b.end ?? 0) - Number(a.end ?? 0))[0] ?? null;
-}
-
-/** When a list says that a newer one will be there; null where it says nothing. */
-export const nextUpdateOf = (list: Uint8Array): Date | null =>
-	pkijs.CertificateRevocationList.fromBER(buffer(list)).nextUpdate?.value ?? null;
-
-/** Where its authority puts its list (RFC 5280 §4.2.1.13): addresses that begin with http. */
-export function listAddresses(certificate: Uint8Array): string[] {
-	const points = new x509.X509Certificate(buffer(certificate)).getExtension(x509.CRLDistributionPointsExtension);
-	return (points?.distributionPoints ?? [])
-		.flatMap(({ distributionPoint }) => distributionPoint?.fullName ?? [])
-		.flatMap(({ uniformResourceIdentifier }) => uniformResourceIdentifier ?? [])
-		.filter((address) => /^https?:\/\//.test(address));
-}
-
-/** The first DER value of these bytes (X.690 §8.1), without what follows it. */
-export function firstDer(bytes: Uint8Array): Uint8Array {
-	const parsed = asn1.fromBER(buffer(bytes));
-	return bytes.subarray(0, parsed.offset);
-}
-
-const NO_FILE = refuse('no-key-file', 'This is no file with a certificate and its key (.p12 or .pfx).', 'file');
-const WRONG = refuse('wrong-password', 'The password does not open it.', 'password');
-const UNREADABLE = refuse(
-	'key-file-unreadable',
-	'It is locked in a way that is not permitted any more, or its key is of a kind that seals nothing here. Export it anew with AES-256 and SHA-256, and a key on P-256 or P-384 or of RSA.',
-	'file'
-);
-
-/** So often a password is stretched at most: some seconds. What is current asks for a tenth of it. */
-const MOST_ROUNDS = 5_000_000;
-const HEAVY = refuse('key-file-heavy', 'The file takes more time to open than is permitted. Export it anew.', 'file');
-const PBKDF2 = '1.2.840.113549.1.5.12';
-
-/** How often a password is stretched, at most, in all that can be read without it (RFC 8018 §5.2). */
-function rounds(block: asn1.BaseBlock): number {
-	if (block instanceof asn1.OctetString) {
-		const inner = asn1.fromBER(buffer(block.getValue ? new Uint8Array(block.getValue()) : new Uint8Array()));
-		return inner.offset > 0 ? rounds(inner.result) : 0;
-	}
-	const parts = block instanceof asn1.Constructed ? block.valueBlock.value : [];
-	const [id, params] = parts;
-	const own =
-		id instanceof asn1.ObjectIdentifier && id.valueBlock.toString() === PBKDF2 && params instanceof asn1.Sequence
-			? params.valueBlock.value[1]
-			: undefined;
-	// more than a number holds is too many as well
-	const asked = own instanceof asn1.Integer ? (own.valueBlock.isHexOnly ? Infinity : own.valueBlock.valueDec) : 0;
-	return Math.max(asked, ...parts.map(rounds), 0);
-}
-
-/** What is in a PKCS #12 file. */
-async function open(
-	file: Uint8Array,
-	password: string
-): Promise<{ key: Uint8Array; certificates: Uint8Array[] } | Refusal> {
-	let pfx: pkijs.PFX;
-	try {
-		pfx = new pkijs.PFX({ schema: asn1.fromBER(buffer(file)).result });
-	} catch {
-		return NO_FILE;
-	}
-	if (pfx.macData && pfx.macData.iterations! > MOST_ROUNDS) return HEAVY;
-	if (rounds(asn1.fromBER(buffer(file)).result) > MOST_ROUNDS) return HEAVY;
-	const secret = buffer(Buffer.from(password, 'utf8'));
-	try {
-		await pfx.parseInternalValues({ password: secret, checkIntegrity: true });
-	} catch (error) {
-		return /integrity|password/i.test(String(error)) ? WRONG : NO_FILE;
-	}
-	const safe = pfx.parsedValue!.authenticatedSafe!;
-	const keys: Uint8Array[] = [];
-	const certificates: Uint8Array[] = [];
-	try {
-		await safe.parseInternalValues({ safeContents: safe.safeContents.map(() => ({ password: secret })) });
-		for (const { value } of safe.parsedValue.safeContents as { value: pkijs.SafeContents }[])
-			for (const { bagValue } of value.safeBags) {
-				if (bagValue instanceof pkijs.PKCS8ShroudedKeyBag) {
-					await (bagValue as unknown as { parseInternalValues(o: object): Promise<void> }).parseInternalValues({
-						password: secret
-					});
-					keys.push(new Uint8Array(bagValue.parsedValue!.toSchema().toBER()));
-				} else if (bagValue instanceof pkijs.PrivateKeyInfo) keys.push(new Uint8Array(bagValue.toSchema().toBER()));
-				else if (bagValue instanceof pkijs.CertBag && bagValue.parsedValue instanceof pkijs.Certificate)
-					certificates.push(new Uint8Array(bagValue.parsedValue.toSchema().toBER()));
-			}
-	} catch {
-		return UNREADABLE;
-	}
-	if (keys.length === 0)
-		return refuse(
-			'no-private-key',
-			'There is a certificate in this file, but no key. Export it together with its private key.',
-			'file'
-		);
-	if (keys.length > 1)
-		return refuse('many-keys', 'There is more than one key in this file. Export the one that is to seal.', 'file');
-	return { key: keys[0]!, certificates };
-}
-
 /** A revocation list, DER or PEM; null where it is none. */
 export const listIn = (bytes: Uint8Array): Uint8Array | null => unpacked(bytes).list ?? null;
 
@@ -242,6 +133,3 @@ function unpacked(bytes: Uint8Array): { certificate?: Uint8Array; list?: Uint8Ar
 }
 
 const day = (at: Date): string => at.toISOString().slice(0, 10);
-
-/** The common name of whoever it is, or all of the name. */
-const called = (name: string): string => /^CN=(.*)$/m.exec(name)?.[1] ?? name.replaceAll('\n', ', ');

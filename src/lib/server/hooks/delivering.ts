@@ -1,21 +1,19 @@
-import http from 'node:http';
-import https from 'node:https';
 import { Webhook } from 'standardwebhooks';
 import { cleanText, cutText } from '../../core/clean-text';
 import { isRefusal } from '../../core/refusal';
 import { inTransaction } from '../db';
 import type { House } from '../house';
 import { rowOfEvent } from '../intakes';
-import { judgeAddress, listedHosts, lookupOutside } from '../outside';
+import { askOutside, judgeAddress } from '../outside';
 import type { HookKind } from './kinds';
 import { secretsOf } from './store';
 import { mayTell, queueNext, waits, type HookJob } from './telling';
 
-/** The whole of one delivery, from looking the name up to the last byte of the answer. */
-const LIMIT_SECONDS = 15;
 /** So much of an answer is read; its status says all that counts. */
 const READ = 64 * 1024;
 const SHOWN = 500;
+/** whole letters of so many take no more than that */
+const SHOWN_BYTES = 4 * SHOWN;
 const DAYS = 3;
 /** Pauses between tries: 10 s, 40 s, 160 s … at most eight hours. */
 const pauseAfter = (failures: number): number => Math.min(8 * 3_600_000, 10_000 * 4 ** Math.min(failures, 10));
@@ -120,61 +118,30 @@ function messageOf(house: House, { n, kind, at, reference }: Due, packet: string
 }
 
 /** Sends it, signed; follows no redirect, and reads little of the answer. */
-function post(house: House, hook: Kept, { id, body }: Message): Promise<Answer> {
+async function post(house: House, hook: Kept, { id, body }: Message): Promise<Answer> {
 	const url = judgeAddress(house, hook.address);
-	if (isRefusal(url)) return Promise.resolve({ good: false, status: null, said: url.say });
+	if (isRefusal(url)) return { good: false, status: null, said: url.say };
 	// its own moment, which receivers compare with theirs: the machine's, not the demo's
 	const sentAt = new Date();
 	const signature = secretsOf(house, hook)
 		.map((secret) => new Webhook(secret).sign(id, sentAt, body))
 		.join(' ');
-	const listed = listedHosts(house).includes(url.host);
-	return new Promise((resolve) => {
-		let text = '';
-		const no = (said: string) => resolve({ good: false, status: null, said: cutText(said, SHOWN) });
-		const seconds = house.config.hookSeconds ?? LIMIT_SECONDS;
-		const limit = AbortSignal.timeout(seconds * 1000);
-		const request = (url.protocol === 'https:' ? https : http).request(
-			url,
-			{
-				method: 'POST',
-				signal: limit,
-				// one that was left open may be shut by now
-				agent: false,
-				...(!listed && { lookup: lookupOutside }),
-				headers: {
-					'Content-Type': 'application/json',
-					'Content-Length': Buffer.byteLength(body),
-					'User-Agent': 'Pellum',
-					'webhook-id': id,
-					'webhook-timestamp': String(Math.floor(sentAt.getTime() / 1000)),
-					'webhook-signature': signature
-				}
-			},
-			(response) => {
-				const status = response.statusCode ?? 0;
-				const good = status >= 200 && status < 300;
-				const end = () => {
-					const said =
-						status >= 300 && status < 400
-							? `leads elsewhere, which is not followed: ${response.headers.location ?? ''}`
-							: text;
-					resolve({ good, status, said: cutText(cleanText(said), SHOWN) });
-					response.destroy();
-				};
-				let size = 0;
-				response.on('data', (chunk: Buffer) => {
-					size += chunk.length;
-					if (text.length < SHOWN) text += chunk.toString('utf8');
-					if (size > READ) end();
-				});
-				response.on('end', end);
-				response.on('error', end);
-			}
-		);
-		request.on('error', (error: NodeJS.ErrnoException) =>
-			no(limit.aborted ? `no answer within ${seconds} s` : error.message || (error.code ?? 'no connection'))
-		);
-		request.end(body);
+	const came = await askOutside(house, url, {
+		method: 'POST',
+		headers: {
+			'Content-Type': 'application/json',
+			'webhook-id': id,
+			'webhook-timestamp': String(Math.floor(sentAt.getTime() / 1000)),
+			'webhook-signature': signature
+		},
+		body,
+		most: READ
 	});
+	if (came.status === null) return { good: false, status: null, said: cutText(came.why, SHOWN) };
+	const { status, bytes, location } = came;
+	const said =
+		status >= 300 && status < 400
+			? `leads elsewhere, which is not followed: ${location}`
+			: bytes.subarray(0, SHOWN_BYTES).toString('utf8');
+	return { good: status >= 200 && status < 300, status, said: cutText(cleanText(said), SHOWN) };
 }

@@ -9,17 +9,19 @@ import type { House } from '../house';
 import { sha256Bytes } from '../ids';
 import { sendAndEnd } from '../mail/sending';
 import type { Message } from '../mail';
+import { judgeAddress, sendOutside } from '../outside';
 import { rootFile, type SignedRoot } from '../roots';
 import { organisation, readSetting, writeSetting } from '../settings';
 
 /**
- * Somebody outside who is sent each day's root, so that not even whoever runs this Pellum can rewrite the past unseen: by mail, or the
- * stand-in that ships with it.
+ * Somebody outside who is sent each day's root, so that not even whoever runs this Pellum can rewrite the past unseen: by mail, another
+ * program by its address, or the stand-in that ships with it.
  */
 
 const Witness = Type.Object(
 	{
-		by: Type.Union([Type.Literal('nobody'), Type.Literal('mail'), Type.Literal('stand-in')]),
+		by: Type.Union([Type.Literal('nobody'), Type.Literal('mail'), Type.Literal('program'), Type.Literal('stand-in')]),
+		/** of mail, or https:// */
 		address: Line(254)
 	},
 	{ additionalProperties: false }
@@ -38,6 +40,10 @@ export function setWitness(house: House, wanted: unknown): Witness | Refusal {
 	if (isRefusal(given)) return given;
 	if (given.by === 'mail' && !isAddress(given.address))
 		return refuse('bad-address', `“${given.address}” can't be an e-mail address.`, 'address');
+	if (given.by === 'program') {
+		const judged = judgeAddress(house, given.address);
+		if (isRefusal(judged)) return judged;
+	}
 	writeSetting(house.db, 'witness', JSON.stringify(given));
 	return given;
 }
@@ -54,6 +60,11 @@ export async function tellWitness(house: House, day: string, done: () => void): 
 		witnessed(house.db, day, file.toString('utf8'), house.now().toISOString());
 		done();
 		return null;
+	}
+	if (by === 'program') {
+		const why = await sendOutside(house, address, file);
+		if (why === null) done();
+		return why && `The witness could not be told: ${why}`;
 	}
 	return sendAndEnd(
 		house,

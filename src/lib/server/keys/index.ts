@@ -2,16 +2,9 @@ import type { House } from '../house';
 import { keysThere } from './identities';
 import { rootsOf } from './trust';
 
-export {
-	checkKeys,
-	keysThere,
-	notaryIdentity,
-	OVERLAP,
-	provesUntil,
-	stampsOver,
-	sealKeys,
-	withdrawKey
-} from './identities';
+export { checkKeys, keysThere, notaryIdentity, OVERLAP, sealKeys } from './identities';
+export { provesUntil, stampsOver, type Proven } from './proving';
+export { withdrawKey } from './withdrawing';
 export { keyRows, type KeyRow } from './listing';
 export { betweenOf } from './between';
 export { endMethod } from './ending';

@@ -1,7 +1,9 @@
 import { X509Certificate } from 'node:crypto';
-import { fingerprint, organisationIn } from '../../press';
+import { commonName, fingerprint, organisationIn } from '../../press';
 import type { House } from '../house';
-import { nameInWords, type Withdrawn } from './identities';
+import { nameInWords } from './kept';
+import { endOf } from './proving';
+import type { Withdrawn } from './withdrawing';
 
 /** A key as a list shows it. */
 export interface KeyRow {
@@ -31,15 +33,14 @@ export function keyRows({ db }: House): KeyRow[] {
 		)
 		.all()
 		.map(({ name, certificate, own, withdrawn, bare }) => {
-			const { validTo, issuer } = new X509Certificate(certificate);
 			return {
 				name,
 				use: nameInWords(name),
 				of: organisationIn(certificate) || 'nobody by name',
-				issuedBy: /^CN=(.*)$/m.exec(issuer)?.[1] ?? issuer.replaceAll('\n', ', '),
+				issuedBy: commonName(new X509Certificate(certificate).issuer),
 				own: own === 1,
 				now: !name.includes('-until-'),
-				until: new Date(validTo).toISOString(),
+				until: new Date(endOf({ certificate })).toISOString(),
 				fingerprint: fingerprint(certificate),
 				bare: bare === 1,
 				withdrawn: withdrawn === null ? null : (JSON.parse(withdrawn) as Withdrawn)

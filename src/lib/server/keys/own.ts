@@ -2,6 +2,8 @@ import { X509Certificate } from 'node:crypto';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
 import {
 	certificatesOf,
+	commonName,
+	firstEndOf,
 	listAddresses,
 	listIn,
 	listsOf,
@@ -12,11 +14,13 @@ import {
 	trySealInWorker,
 	type Identity
 } from '../../press';
-
 import type { House } from '../house';
 import { BY_ITSELF, note, type Doer } from '../office-record';
 import { fetchOutside } from '../outside';
-import { keepLists, keysThere, ownIdentity, sealWithOwn } from './identities';
+import { keysThere, ownIdentity, sealWithOwn } from './identities';
+import { keepLists } from './kept';
+import { endOf } from './proving';
+import { writeTrust } from './trust';
 
 /** A certificate that an authority gave: taken in with its key, tried before use, its lists kept new. */
 
@@ -49,9 +53,11 @@ export async function tryKey(house: House, wanted: OwnKey): Promise<{ identity: 
 		identity,
 		tried: {
 			of: organisationIn(identity.certificate) || 'nobody by name',
-			chain: certificatesOf(identity).slice(1).map(commonName),
-			until: new Date(new X509Certificate(identity.certificate).validTo).toISOString(),
-			lists: firstEnd(identity)
+			chain: certificatesOf(identity)
+				.slice(1)
+				.map((one) => commonName(new X509Certificate(one).subject)),
+			until: new Date(endOf(identity)).toISOString(),
+			lists: firstEndOf(identity)?.toISOString() ?? null
 		}
 	};
 }
@@ -62,17 +68,6 @@ export async function takeInKey(house: House, by: Doer, wanted: OwnKey): Promise
 	if (isRefusal(came)) return came;
 	await sealWithOwn(house, by, came.identity);
 	return came.tried;
-}
-
-/** When the first of its lists ends, ISO 8601; null: none does. */
-function firstEnd(identity: Identity): string | null {
-	const ends = listsOf(identity).flatMap((list) => nextUpdateOf(list)?.getTime() ?? []);
-	return ends.length > 0 ? new Date(Math.min(...ends)).toISOString() : null;
-}
-
-function commonName(certificate: Uint8Array): string {
-	const { subject } = new X509Certificate(certificate);
-	return /^CN=(.*)$/m.exec(subject)?.[1] ?? subject.replaceAll('\n', ', ');
 }
 
 /** Takes newer lists of the certificate that seals, whichever authorities they are of. Refuses where none of them is. */
@@ -90,7 +85,8 @@ export function addLists(house: House, by: Doer, lists: Uint8Array[]): { until: 
 	if (listsOf(next).every((crl, i) => crl === listsOf(own)[i]))
 		return refuse('no-newer-list', 'None of these is a newer list of its authorities.', 'more');
 	keepLists(house, next);
-	const until = firstEnd(next);
+	writeTrust(house);
+	const until = firstEndOf(next)?.toISOString() ?? null;
 	note(house, by, { type: 'ListsRenewed', until: until?.slice(0, 10) ?? 'further notice' });
 	return { until };
 }

@@ -1,11 +1,11 @@
 import type { House } from '../house';
-import type { provesUntil } from '../keys';
+import type { Proven } from '../keys';
 
 /** What the certificate of a disposal is called among copies that last. */
 export const ofDisposal = (number: number): string => `disposal:${number}`;
 
 /** Writes down until when copies are proven, and by which method. @param of a packet, or {@link ofDisposal}. Runs in the caller's transaction. */
-export function keepLasting(house: House, of: string, { until, method }: ReturnType<typeof provesUntil>): void {
+export function keepLasting(house: House, of: string, { until, method }: Proven): void {
 	house.db
 		.prepare(
 			`INSERT INTO lasting (of, until, method) VALUES (?, ?, ?)

@@ -1,2 +1,2 @@
-export { isInside, judgeAddress, listedHosts, listHosts, lookupOutside } from './address';
-export { fetchOutside } from './fetching';
+export { isInside, judgeAddress, listHosts, listedHosts, lookupOutside } from './address';
+export { askOutside, fetchOutside, sendOutside } from './asking';

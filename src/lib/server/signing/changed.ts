@@ -1,7 +1,6 @@
 import { differences, type Difference } from '../../core/amend';
-import { addressOf, type Paper, type Plan } from '../../core/packet';
+import { addressOf, fold, type Paper, type Plan } from '../../core/packet';
 import type { House } from '../house';
-import { packetState } from '../packets/act';
 import { eventsOf } from '../packets/log';
 import { planLookup } from '../packets/state';
 import { wordsOfPaper } from '../papers';
@@ -49,13 +48,12 @@ function planBefore(house: House, visitor: Visitor): Plan | null {
 /** Of a new version: the one before it, where whoever reads this had opened that under the same address. */
 export function openedVersion(house: House, { packet, person }: Visitor): Plan | null {
 	if (!packet.plan.follows) return null;
-	const earlier = packetState(house.db, packet.plan.follows);
+	const events = eventsOf(house.db, packet.plan.follows);
+	const earlier = fold(events, planLookup(house.db));
 	if (earlier.status === 'none') return null;
 	const address = addressOf(packet, person.id).toLowerCase();
 	const same = earlier.plan.people.find(({ id }) => addressOf(earlier, id).toLowerCase() === address);
 	if (!same || address === '') return null;
-	const opened = eventsOf(house.db, earlier.packet).some(
-		(event) => event.type === 'PaperOpened' && event.person === same.id
-	);
+	const opened = events.some((event) => event.type === 'PaperOpened' && event.person === same.id);
 	return opened ? earlier.plan : null;
 }

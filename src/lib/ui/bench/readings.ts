@@ -37,6 +37,11 @@ export class Readings {
 		return reading;
 	}
 
+	/** Fetches all of these, and tells of each that is there; one that can't be fetched is left out. */
+	loadAll(papers: readonly Paper[], there: () => void): void {
+		for (const { digest } of papers) this.load(digest).then(there, () => undefined);
+	}
+
 	/** Forgets a document, of which more has been read, and fetches it anew. */
 	async loadAgain(digest: string): Promise<void> {
 		this.readings.delete(digest);

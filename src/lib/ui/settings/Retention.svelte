@@ -41,6 +41,8 @@
 	$effect(() => {
 		if (done) rule = { ...NEW };
 	});
+	const ofFolders = $derived(folders.map((one): [string, string] => [one, one]));
+	const ofTemplates = $derived(templates.map(({ id, title }): [string, string] => [id, title]));
 	const ofWhat = (one: Pick<RetentionRule, 'by' | 'of'>) =>
 		one.by === 'template'
 			? `Made from “${templates.find(({ id }) => id === one.of)?.title ?? 'a template'}”`
@@ -115,18 +117,11 @@
 						oninput={(words) => (rule.of = words)}
 						ontake={(offer) => (rule.of = offer.words)}
 					/>
-				{:else if rule.by === 'folder'}<Choice
-						label="Folder"
-						name="of"
-						value={rule.of}
-						options={[['', 'choose one'], ...folders.map((one): [string, string] => [one, one])]}
-						onchoose={(of) => (rule.of = of)}
-					/>
 				{:else}<Choice
-						label="Template"
+						label={rule.by === 'folder' ? 'Folder' : 'Template'}
 						name="of"
 						value={rule.of}
-						options={[['', 'choose one'], ...templates.map(({ id, title }): [string, string] => [id, title])]}
+						options={[['', 'choose one'], ...(rule.by === 'folder' ? ofFolders : ofTemplates)]}
 						onchoose={(of) => (rule.of = of)}
 					/>{/if}
 			</div>

@@ -17,11 +17,7 @@
 
 	$effect(() => {
 		input.focus();
-		for (const paper of bench.plan.papers)
-			bench.readings.load(paper.digest).then(
-				() => (read += 1),
-				() => undefined
-			);
+		bench.readings.loadAll(bench.plan.papers, () => (read += 1));
 		return () => (bench.marking = null);
 	});
 	/** on the pages that are changed, not on the page that tells of it */

@@ -18,11 +18,7 @@
 
 	$effect(() => {
 		input.focus();
-		for (const paper of bench.plan.papers)
-			bench.readings.load(paper.digest).then(
-				() => (read += 1),
-				() => undefined
-			);
+		bench.readings.loadAll(bench.plan.papers, () => (read += 1));
 	});
 	const hits = $derived.by(() => {
 		void read;

@@ -40,14 +40,15 @@
 					options={[
 						['nobody', 'nobody'],
 						['mail', 'somebody, by mail'],
+						['program', 'a program, at its address'],
 						['stand-in', 'the stand-in']
 					]}
 					disabled={!data.owner}
 				/>
-				{#if by === 'mail'}<label class="grid gap-1"
-						>Their e-mail address<input
+				{#if by === 'mail' || by === 'program'}<label class="grid gap-1"
+						>{by === 'mail' ? 'Their e-mail address' : 'Its address, https://…'}<input
 							class="input"
-							type="email"
+							type={by === 'mail' ? 'email' : 'url'}
 							name="address"
 							maxlength="254"
 							required
