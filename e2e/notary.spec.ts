@@ -84,7 +84,12 @@ test('the lost bow is sworn before the notary: at 390 px by whoever declares, at
 	await isolde.getByRole('button', { name: 'Place it' }).click();
 	// it goes on another day, and what was done stands
 	await isolde.getByRole('button', { name: 'Go on another day…' }).click();
-	await isolde.getByRole('combobox', { name: 'Why it goes on another day' }).fill('The connection is too bad');
+	const why = isolde.getByRole('combobox', { name: 'Why it goes on another day' });
+	await why.fill('the conn');
+	await expect(isolde.getByRole('option')).toHaveText(['The connection is too bad']);
+	// what stands there whole is offered no more, and lies over nothing
+	await why.fill('The connection is too bad');
+	await expect(isolde.getByRole('option')).toHaveCount(0);
 	await isolde.getByRole('button', { name: 'Go on another day', exact: true }).click();
 	await expect(saskia.getByText('The session goes on another day.')).toBeVisible();
 	await isolde.getByRole('button', { name: 'Go on with the session' }).click();

@@ -75,7 +75,8 @@
 					label="Why it goes on another day"
 					value={why}
 					most={200}
-					offered={() => REASONS.map((words) => ({ words }))}
+					offered={(typed) =>
+						REASONS.filter((one) => one.toLowerCase().includes(typed.toLowerCase())).map((words) => ({ words }))}
 					oninput={(words) => (why = words)}
 					ontake={({ words }) => (why = words)}
 				/>

@@ -47,8 +47,9 @@
 		const found = readonly ? [] : await offered(words);
 		// what was asked for earlier may come later
 		if (mine !== turn) return;
-		offers = found;
-		open = found.length > 0;
+		// what stands there already is no offer: its list would only lie over what is pressed next
+		offers = found.filter((one) => one.note || one.words !== words);
+		open = offers.length > 0;
 	}
 	function take(at: string) {
 		const offer = offers[Number(at)];
