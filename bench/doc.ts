@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { yardstick } from './yardstick';
 import { table, type Figure } from './measure';
 
 const FILES = ['docs/bench.md', 'docs/size.md'];
@@ -11,7 +12,7 @@ const FILES = ['docs/bench.md', 'docs/size.md'];
  */
 export function writeDoc(parts: Record<string, Figure[]>): void {
 	const day = new Date().toISOString().slice(0, 10);
-	const on = `Measured on commit ${commit()}, ${day}, on two cores with Node.js ${process.versions.node}.`;
+	const on = `Measured on commit ${commit()}, ${day}, on two cores with Node.js ${process.versions.node}. ${yardstick()}`;
 	const texts = new Map(FILES.map((file) => [file, readFileSync(file, 'utf8')]));
 	for (const [name, figures] of Object.entries(parts)) {
 		const [file, text] = [...texts].find(([, one]) => one.includes(begins(name))) ?? [];
