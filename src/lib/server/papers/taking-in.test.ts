@@ -147,19 +147,17 @@ describe('a scan', () => {
 	});
 	it('never keeps a letter waiting: reading has a row of its own among the jobs', async () => {
 		const t = await testHouse();
-		const picture = await pictureOfWords(['Agreement on the loan of a violin']);
-		await taken(t, picture);
+		const scans = ['violin', 'viola', 'cello', 'harp', 'flute', 'oboe'];
+		for (const one of scans) await taken(t, await pictureOfWords([`Agreement on the loan of a ${one}`]));
 		const sent = ok(sendPlan(t.house, t.odile, planOf(await taken(t, await pdf(1)))));
 		t.runner.start();
-		for (let i = 0; i < 100; i++) {
+		const count = (sql: string) => t.house.db.prepare<[], number>(sql).pluck().get()!;
+		for (let i = 0; i < 100 && count('SELECT count(*) FROM mailbox') === 0; i++)
 			await new Promise((go) => setTimeout(go, 20));
-			const mails = t.house.db.prepare('SELECT count(*) AS n FROM mailbox').get() as { n: number };
-			if (mails.n > 0) break;
-		}
-		const { n } = t.house.db.prepare('SELECT count(*) AS n FROM mailbox').get() as { n: number };
-		const read = scansOf(t.house, (await taken(t, picture)).digest)!;
+		const unread = count("SELECT count(*) FROM jobs WHERE kind = 'read' AND done_at IS NULL");
+		const mails = count('SELECT count(*) FROM mailbox');
 		await t.runner.stop();
-		expect([isRefusal(sent), n, read.done]).toEqual([false, 1, 0]);
+		expect([isRefusal(sent), mails, unread > 0]).toEqual([false, 1, true]);
 	});
 });
 
