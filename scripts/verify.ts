@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { createHash } from 'node:crypto';
+import { createHash, X509Certificate } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { KEPT, reportPage, untilSaid, WORD, type Report } from '../src/lib/press/seal/report';
@@ -20,6 +20,14 @@ const trusts = args.flatMap((arg, i) => (args[i - 1] === '--trust' ? [arg] : [])
 const html = args.includes('--html');
 const root = args.find((_, i) => args[i - 1] === '--root');
 const file = args.find((arg, i) => !arg.startsWith('--') && !['--trust', '--root'].includes(args[i - 1] ?? ''));
+
+function isCertificate(file: string): boolean {
+	try {
+		return new X509Certificate(readFileSync(file)).raw.length > 0;
+	} catch {
+		return false;
+	}
+}
 
 /** Whether the database of this data folder keeps exactly these bytes as a sealed copy; null where there is none to ask. */
 function keptHere(bytes: Uint8Array): Report['kept'] {
@@ -63,7 +71,7 @@ if (!file || !existsSync(file))
 	);
 
 for (const name of trusts)
-	if (!existsSync(name) || !readFileSync(name, 'utf8').includes('-----BEGIN CERTIFICATE-----'))
+	if (!isCertificate(name))
 		give(2, { verdict: 'unjudged', say: 'not a root' }, `${name} is not a certificate (PEM). Name one that you trust.`);
 
 const folder = path.join(process.env['PELLUM_DATA'] ?? 'data/demo', 'trust');

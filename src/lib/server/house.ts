@@ -18,7 +18,7 @@ export interface Config {
 	mailFrom: string;
 	/** how long one message may take on the whole; a minute where it isn't said */
 	mailSeconds?: number;
-	/** how long one message to another program may take on the whole; 15 s where it isn't said */
+	/** how long one message to another program, or what is fetched from outside, may take on the whole; 15 s where it isn't said */
 	hookSeconds?: number;
 	/** where backups lie that are made by themselves; beside the database where it isn't said */
 	backups?: string;

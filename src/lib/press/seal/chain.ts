@@ -11,7 +11,7 @@ export interface ValidationData {
 }
 
 /** Authorities between a certificate and its root, at most. */
-const MOST_BETWEEN = 4;
+export const MOST_BETWEEN = 4;
 
 /**
  * The root that a certificate leads to (RFC 5280 §6): each issued by the next, valid at that time, and not withdrawn.

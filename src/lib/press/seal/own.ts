@@ -3,7 +3,7 @@ import * as x509 from '@peculiar/x509';
 import { createPrivateKey, createPublicKey, X509Certificate } from 'node:crypto';
 import * as pkijs from 'pkijs';
 import { isRefusal, refuse, type Refusal } from '../../core/refusal';
-import { rootOf } from './chain';
+import { MOST_BETWEEN, rootOf } from './chain';
 import { buffer } from './cms';
 import { Fault } from './fault';
 import { certificatesOf, commonName, listsOf, type Identity } from './keys';
@@ -72,7 +72,7 @@ function chained(
 ): Identity | Refusal {
 	const between: { certificate: Uint8Array; crl: Uint8Array }[] = [];
 	let of = new X509Certificate(certificate);
-	for (let i = 0; i <= 4; i++) {
+	for (let i = 0; i <= MOST_BETWEEN; i++) {
 		const issuer = certificates
 			.map((der) => new X509Certificate(der))
 			.find((c) => c.ca && of.checkIssued(c) && of.verify(c.publicKey));

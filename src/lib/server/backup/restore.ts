@@ -3,6 +3,7 @@ import { chmodSync, copyFileSync, existsSync, mkdirSync, renameSync, rmSync } fr
 import path from 'node:path';
 import { checkData } from '../check';
 import { newestVersion, openDb, type Db } from '../db';
+import { asideName, isAside } from '../keys';
 import { BY_ITSELF, note } from '../office-record';
 import { rootFaults } from '../roots';
 import { keysBeside } from './copy';
@@ -70,12 +71,11 @@ function madeReady(fresh: string, file: string, now: Date): { packets: number; e
 			if (faults.length > 0) throw new Error(`The backup is not sound: ${faults.slice(0, 3).join(' ')}`);
 		}
 		const keys = keysBeside(file);
-		const until = `-until-${now.toISOString().slice(0, 19).replaceAll(/[:T]/g, '-')}`;
 		for (const { name } of db.prepare<[], { name: string }>('SELECT name FROM keys').all()) {
 			const locked = keys.get(name);
 			if (locked) db.prepare('UPDATE keys SET locked_key = ? WHERE name = ?').run(locked, name);
 			// without its key a certificate only serves to check what it has sealed; new ones are made
-			else if (!name.includes('-until-')) db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(name + until, name);
+			else if (!isAside(name)) db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(asideName(name, now), name);
 		}
 		const count = (sql: string) => db.prepare<[], number>(sql).pluck().get()!;
 		return {

@@ -4,8 +4,9 @@ import { inTransaction } from '../db';
 import type { House } from '../house';
 import { BY_ITSELF, note, type Doer } from '../office-record';
 import { organisation } from '../settings';
-import { keep, putAside, stored, USE, type KeyName, type Stored } from './kept';
+import { keep, putAside, stored, type Stored } from './kept';
 import { hashNow, methods } from './methods';
+import { nameInWords, useOf, type KeyName } from './names';
 import { endOf } from './proving';
 import { writeTrust } from './trust';
 
@@ -91,10 +92,9 @@ function checkLists(house: House, own: Identity): void {
 async function identity(house: House, name: KeyName, of: string): Promise<Identity> {
 	const there = stored(house, name);
 	if (there) return there;
-	const use = name.split('-')[0] as keyof typeof USE;
-	const made = await makeIdentity(of, use, house.now(), hashNow(house.db));
+	const made = await makeIdentity(of, useOf(name), house.now(), hashNow(house.db));
 	keep(house, name, { ...made, own: false });
-	note(house, BY_ITSELF, { type: 'KeysMade', key: USE[use], of });
+	note(house, BY_ITSELF, { type: 'KeysMade', key: nameInWords(name), of });
 	writeTrust(house);
 	return made;
 }

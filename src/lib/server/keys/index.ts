@@ -3,6 +3,7 @@ import { keysThere } from './identities';
 import { rootsOf } from './trust';
 
 export { checkKeys, keysThere, notaryIdentity, OVERLAP, sealKeys } from './identities';
+export { asideName, isAside } from './names';
 export { provesUntil, stampsOver, type Proven } from './proving';
 export { withdrawKey } from './withdrawing';
 export { keyRows, type KeyRow } from './listing';

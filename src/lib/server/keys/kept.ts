@@ -3,6 +3,7 @@ import { firstDer, type Identity } from '../../press';
 import type { House } from '../house';
 import { lockBytes, unlockBytes } from '../secrets';
 import { betweenOf, betweenText } from './between';
+import { asideName, type KeyName } from './names';
 
 /** Keys as the database keeps them: locked, each under its name; one that is not used any more has the day behind it. */
 
@@ -23,21 +24,10 @@ export type Stored = Identity & {
 
 /** Under a secret it was locked with, each key is unlocked once: scrypt takes long, and is meant to. */
 const unlocked = new WeakMap<object, Map<string, Stored>>();
-export type KeyName = 'seal' | 'stamp' | `notary-${string}`;
-/** What a key is for, by the beginning of its name. */
-export const USE = { seal: 'sealing', stamp: 'time-stamping', notary: 'a notary’s acts' } as const;
-
-/** What a key is for, in words. */
-export const nameInWords = (name: string): string => {
-	const use = USE[name.split('-')[0] as keyof typeof USE];
-	return name.includes('-until-') ? `earlier ${use}` : use;
-};
-
 /** Under another name from now on: for what it has signed. */
 export function putAside(house: House, name: string): void {
-	const until = house.now().toISOString().slice(0, 19).replaceAll(/[:T]/g, '-');
-	house.db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(`${name}-until-${until}`, name);
-	unlocked.get(house.db)?.delete(name);
+	house.db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(asideName(name, house.now()), name);
+	forget(house, name);
 }
 
 /** The key of that name, unlocked; null where there is none. Throws where PELLUM_KEY is another one. */
@@ -87,11 +77,13 @@ export function keepLists(house: House, own: Identity): void {
 	house.db
 		.prepare("UPDATE keys SET crl = ?, between_them = ? WHERE name = 'seal' AND own = 1")
 		.run(Buffer.from(own.crl), betweenText(own));
-	unlocked.get(house.db)?.delete('seal');
+	forget(house, 'seal');
 }
 
 /** What was unlocked of it is as good as forgotten: its row has changed. */
-export const forget = (house: House, name: string): boolean => unlocked.get(house.db)?.delete(name) ?? false;
+export function forget(house: House, name: string): void {
+	unlocked.get(house.db)?.delete(name);
+}
 
 /** salt (16) ‖ the key, locked under scrypt of the secret. */
 function lock(secret: string, key: Uint8Array): Buffer {

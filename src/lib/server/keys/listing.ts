@@ -1,7 +1,7 @@
 import { X509Certificate } from 'node:crypto';
 import { commonName, fingerprint, organisationIn } from '../../press';
 import type { House } from '../house';
-import { nameInWords } from './kept';
+import { isAside, nameInWords } from './names';
 import { endOf } from './proving';
 import type { Withdrawn } from './withdrawing';
 
@@ -32,19 +32,17 @@ export function keyRows({ db }: House): KeyRow[] {
 			'SELECT name, certificate, own, withdrawn, length(locked_key) = 0 AS bare FROM keys ORDER BY name'
 		)
 		.all()
-		.map(({ name, certificate, own, withdrawn, bare }) => {
-			return {
-				name,
-				use: nameInWords(name),
-				of: organisationIn(certificate) || 'nobody by name',
-				issuedBy: commonName(new X509Certificate(certificate).issuer),
-				own: own === 1,
-				now: !name.includes('-until-'),
-				until: new Date(endOf({ certificate })).toISOString(),
-				fingerprint: fingerprint(certificate),
-				bare: bare === 1,
-				withdrawn: withdrawn === null ? null : (JSON.parse(withdrawn) as Withdrawn)
-			};
-		})
+		.map(({ name, certificate, own, withdrawn, bare }) => ({
+			name,
+			use: nameInWords(name),
+			of: organisationIn(certificate) || 'nobody by name',
+			issuedBy: commonName(new X509Certificate(certificate).issuer),
+			own: own === 1,
+			now: !isAside(name),
+			until: new Date(endOf({ certificate })).toISOString(),
+			fingerprint: fingerprint(certificate),
+			bare: bare === 1,
+			withdrawn: withdrawn === null ? null : (JSON.parse(withdrawn) as Withdrawn)
+		}))
 		.sort((a, b) => Number(b.now) - Number(a.now));
 }

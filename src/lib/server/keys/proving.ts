@@ -1,6 +1,7 @@
 import { X509Certificate } from 'node:crypto';
 import { suiteFor, type HashName, type Identity } from '../../press';
 import type { Db } from '../db';
+import { inName } from './names';
 
 /** How long certificates are good, and what was stamped by them with it. */
 
@@ -27,6 +28,6 @@ export function stampsOver(db: Db, at: string): Proven {
 			`SELECT certificate FROM keys WHERE name = 'stamp' OR (name LIKE 'stamp-until-%' AND name >= 'stamp-until-' || ?)
 			 ORDER BY name = 'stamp', name LIMIT 1`
 		)
-		.get(at.slice(0, 19).replaceAll(/[:T]/g, '-'));
+		.get(inName(at));
 	return row ? provesUntil(row) : { until: at, method: 'sha256' };
 }

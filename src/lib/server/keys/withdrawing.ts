@@ -4,7 +4,8 @@ import { inTransaction } from '../db';
 import type { House } from '../house';
 import { note, type Doer } from '../office-record';
 import { inTurn } from './identities';
-import { forget, nameInWords, putAside, stored } from './kept';
+import { forget, putAside, stored } from './kept';
+import { isAside, nameInWords } from './names';
 import { writeTrust } from './trust';
 
 /** What is written of a key that was withdrawn. */
@@ -43,7 +44,7 @@ export function withdrawKey(
 			if (list) house.db.prepare('UPDATE keys SET crl = ? WHERE name = ?').run(Buffer.from(list), name);
 			house.db.prepare('UPDATE keys SET withdrawn = ? WHERE name = ?').run(JSON.stringify(said), name);
 			forget(house, name);
-			if (!name.includes('-until-')) putAside(house, name);
+			if (!isAside(name)) putAside(house, name);
 			note(house, by, { type: 'KeyWithdrawn', key: nameInWords(name), why, note: words });
 		});
 		writeTrust(house);

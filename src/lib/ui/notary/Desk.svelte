@@ -1,5 +1,6 @@
 <script lang="ts">
-	import Suggested from '../parts/Suggested.svelte';
+	import { dayIn } from '../../core/calendar';
+	import Suggested, { among } from '../parts/Suggested.svelte';
 	import DrawUp from './DrawUp.svelte';
 	import type { Point } from './point';
 	import type { Room } from './room.svelte';
@@ -28,7 +29,8 @@
 <h2 class="text-[16px] first-letter:uppercase">
 	{view.act}
 	<span class="text-[14px] font-normal text-quiet"
-		>commission {view.notary.number}, until <span class="whitespace-nowrap">{view.notary.until}</span></span
+		>commission {view.notary.number}, until
+		<span class="whitespace-nowrap">{dayIn('UTC', view.notary.until)}</span></span
 	>
 </h2>
 <p class="pb-2 text-[14px] text-quiet">
@@ -75,8 +77,7 @@
 					label="Why it goes on another day"
 					value={why}
 					most={200}
-					offered={(typed) =>
-						REASONS.filter((one) => one.toLowerCase().includes(typed.toLowerCase())).map((words) => ({ words }))}
+					offered={among(REASONS)}
 					oninput={(words) => (why = words)}
 					ontake={({ words }) => (why = words)}
 				/>

@@ -1,3 +1,18 @@
+<script module lang="ts">
+	import { folded } from '../../core/folded';
+
+	export interface Offer {
+		words: string;
+		note?: string;
+	}
+
+	/** Offers those of a list that have what is written in them. */
+	export const among =
+		(all: readonly string[]) =>
+		(typed: string): Offer[] =>
+			all.filter((one) => folded(one).includes(folded(typed))).map((words) => ({ words }));
+</script>
+
 <script lang="ts">
 	import { Combobox } from 'bits-ui';
 	import Offers from './Offers.svelte';
@@ -31,10 +46,6 @@
 		ontake?: (offer: Offer) => void;
 	} = $props();
 
-	interface Offer {
-		words: string;
-		note?: string;
-	}
 	const uid = $props.id();
 	let typed = $derived(value);
 	let open = $state(false);

@@ -6,7 +6,7 @@
 	import DialogBox from '../parts/DialogBox.svelte';
 	import Menu from '../parts/Menu.svelte';
 	import type { MenuEntry } from '../parts/menu';
-	import Suggested from '../parts/Suggested.svelte';
+	import Suggested, { among } from '../parts/Suggested.svelte';
 	import Refusals from './Refusals.svelte';
 	import { fetchFile, type Wanted } from './download';
 	import HoldThese from './HoldThese.svelte';
@@ -129,8 +129,7 @@
 				label="Type"
 				{value}
 				most={80}
-				offered={(words) =>
-					types.filter((one) => one.toLowerCase().includes(words.toLowerCase())).map((one) => ({ words: one }))}
+				offered={among(types)}
 				oninput={(words) => (value = words)}
 				ontake={(offer) => (value = offer.words)}
 			/>{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { dayIn } from '../../core/calendar';
 	import type { KeyRow } from '../../server/keys';
 	import { Dialog } from '../parts/dialog';
 	import DialogBox from '../parts/DialogBox.svelte';
@@ -22,12 +23,12 @@
 					: 'not used any more';
 </script>
 
-<ul class="max-w-3xl pt-2">
+<ul class="max-w-2xl pt-2">
 	{#each keys as key (key.name)}
 		<li class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hairline py-2">
 			<span class="min-w-64 flex-1"
 				><b>{key.of}</b>, {key.use}<br /><span class="text-[14px]"
-					>{key.own ? `from ${key.issuedBy}` : 'made here'}, certificate until {key.until.slice(0, 10)} · {standing(
+					>{key.own ? `from ${key.issuedBy}` : 'made here'}, certificate until {dayIn(zone, key.until)} · {standing(
 						key
 					)}</span
 				><br /><span class="font-mono text-[13px] wrap-anywhere text-quiet">{key.fingerprint}</span></span
@@ -35,7 +36,7 @@
 			{#if !key.withdrawn}<button
 					type="button"
 					class="button"
-					aria-label="Withdraw the {key.use} key of {key.of}, until {key.until.slice(0, 10)}"
+					aria-label="Withdraw the {key.use} key of {key.of}, until {dayIn(zone, key.until)}"
 					onclick={() => {
 						why = 'lost';
 						asked = key;

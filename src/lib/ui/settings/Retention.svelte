@@ -4,7 +4,7 @@
 	import { ruleInWords, type RetentionRule } from '../../core/keeping';
 	import Check from '../parts/Check.svelte';
 	import Choice from '../parts/Choice.svelte';
-	import Suggested from '../parts/Suggested.svelte';
+	import Suggested, { among } from '../parts/Suggested.svelte';
 
 	/** The rules of how long something is kept: each as a sentence, and a form that makes one or changes one. */
 	let {
@@ -112,8 +112,7 @@
 						name="of"
 						value={rule.of}
 						most={80}
-						offered={(words) =>
-							types.filter((one) => one.toLowerCase().includes(words.toLowerCase())).map((one) => ({ words: one }))}
+						offered={among(types)}
 						oninput={(words) => (rule.of = words)}
 						ontake={(offer) => (rule.of = offer.words)}
 					/>

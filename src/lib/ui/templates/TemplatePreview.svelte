@@ -1,8 +1,7 @@
 <script lang="ts">
 	import Leaf from '../parts/Leaf.svelte';
-	import Suggested from '../parts/Suggested.svelte';
+	import Suggested, { among } from '../parts/Suggested.svelte';
 	import Check from '../parts/Check.svelte';
-	import { folded } from '../../core/folded';
 	import More from '../parts/More.svelte';
 	import Files from '../parts/Files.svelte';
 	import Choice from '../parts/Choice.svelte';
@@ -144,16 +143,7 @@
 						>Description<textarea class="input mt-1 h-20" name="description" maxlength="1000" value={chosen.description}
 						></textarea></label
 					>
-					<Suggested
-						label="Folder"
-						name="folder"
-						most={80}
-						value={chosen.folder}
-						offered={(words) =>
-							folders
-								.filter((one) => folded(one).includes(folded(words)) && one !== words)
-								.map((one) => ({ words: one }))}
-					/>
+					<Suggested label="Folder" name="folder" most={80} value={chosen.folder} offered={among(folders)} />
 					<Choice
 						label="Who may use it"
 						name="shared"

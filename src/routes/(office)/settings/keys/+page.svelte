@@ -13,7 +13,7 @@
 
 <svelte:head><title>Keys · Settings · Pellum</title></svelte:head>
 <main id="main" class="mx-auto max-w-5xl px-6 py-6">
-	<h1 class="border-b border-hairline pb-2 text-[19px]">Keys that seal</h1>
+	<h1 class="max-w-2xl border-b border-hairline pb-2 text-[19px]">Keys that seal</h1>
 	<p class="max-w-2xl py-2 text-quiet">
 		What is made here is made anew two years before its certificate ends; what it has sealed is proven by the
 		time-stamp.
