@@ -25,7 +25,7 @@
 
 <ul class="max-w-2xl pt-2">
 	{#each keys as key (key.name)}
-		<li class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hairline py-2">
+		<li class="flex flex-wrap items-baseline gap-x-2 gap-y-1 border-b border-hairline py-2">
 			<span class="min-w-64 flex-1"
 				><b>{key.of}</b>, {key.use}<br /><span class="text-[14px]"
 					>{key.own ? `from ${key.issuedBy}` : 'made here'}, certificate until {dayIn(zone, key.until)} · {standing(
