@@ -53,7 +53,9 @@ test('a rule lets its time be over; what is held stays, what goes leaves a certi
 	await page.getByLabel('Reason').fill('The season is over.');
 	await clean(page, 'disposing of', { part: '[role=dialog]' });
 	await page.getByRole('button', { name: 'Dispose of them' }).click();
-	await expect(page.getByRole('dialog')).toContainText('It is under the legal hold “Insurance 12”');
+	await expect(page.getByRole('dialog', { name: 'One stays as it was' })).toContainText(
+		'It is under the legal hold “Insurance 12”'
+	);
 	await page.getByRole('button', { name: 'I see' }).click();
 	await expect(page.getByRole('row').filter({ hasText: reference })).toHaveCount(0);
 

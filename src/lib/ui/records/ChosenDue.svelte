@@ -10,7 +10,9 @@
 	/** What can be done with what is to go: it goes for good, or is kept longer. Either with a reason. */
 	let { ids, two, ondone }: { ids: string[]; /** two must agree */ two: boolean; ondone: () => unknown } = $props();
 
-	let asking = $state<'dispose' | 'keep' | null>(null);
+	/** it stays what it was while the dialog closes */
+	let asking = $state<'dispose' | 'keep'>('keep');
+	let open = $state(false);
 	let why = $state('');
 	let until = $state('');
 	let busy = $state(false);
@@ -21,6 +23,7 @@
 	function ask(what: 'dispose' | 'keep') {
 		[why, until, wrong] = ['', '', ''];
 		asking = what;
+		open = true;
 	}
 
 	interface Came {
@@ -37,7 +40,7 @@
 				: await post<Came>('/records/do', { do: 'keep', ids, until, why }, 'Nothing was changed.');
 		busy = false;
 		if ('wrong' in came) return void (wrong = came.wrong);
-		asking = null;
+		open = false;
 		refused = came.refused;
 		await ondone();
 		const said = [
@@ -52,10 +55,7 @@
 <button type="button" class="button" onclick={() => ask('keep')}>Keep longer…</button>
 <button type="button" class="button grave" onclick={() => ask('dispose')}>Dispose of…</button>
 
-<DialogBox
-	bind:open={() => asking !== null, (now) => (asking = now ? asking : null)}
-	place="top-28 left-1/2 w-[480px] -translate-x-1/2"
->
+<DialogBox bind:open place="top-28 left-1/2 w-[480px] -translate-x-1/2">
 	<Dialog.Title class="font-serif text-lg font-semibold"
 		>{asking === 'dispose' ? `Dispose of ${many}` : `Keep ${many} longer`}</Dialog.Title
 	>
