@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { spawnSync } from 'node:child_process';
+import { X509Certificate } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -522,6 +523,13 @@ test('verify can’t judge without somebody to trust, and export writes every fi
 	expect(server.run('scripts/verify.ts', copy, '--trust', 'README.md')).toMatchObject({
 		status: 2,
 		out: expect.stringContaining('README.md is not a certificate (PEM)')
+	});
+	// the same root in another form: roots are read as text
+	const der = path.join(target, 'root.der');
+	writeFileSync(der, new X509Certificate(readFileSync(path.join(target, 'trust/time-stamp-root.pem'))).raw);
+	expect(server.run('scripts/verify.ts', copy, '--trust', der)).toMatchObject({
+		status: 2,
+		out: expect.stringContaining('is not a certificate (PEM)')
 	});
 	expect(server.run('scripts/verify.ts', 'README.md').status).toBe(1);
 	rmSync(target, { recursive: true });

@@ -21,9 +21,10 @@ const html = args.includes('--html');
 const root = args.find((_, i) => args[i - 1] === '--root');
 const file = args.find((arg, i) => !arg.startsWith('--') && !['--trust', '--root'].includes(args[i - 1] ?? ''));
 
+/** Whether a file is a certificate as text (PEM, RFC 7468), which is how roots are read. */
 function isCertificate(file: string): boolean {
 	try {
-		return new X509Certificate(readFileSync(file)).raw.length > 0;
+		return new X509Certificate(readFileSync(file, 'utf8')).raw.length > 0;
 	} catch {
 		return false;
 	}

@@ -24,6 +24,7 @@ export type Stored = Identity & {
 
 /** Under a secret it was locked with, each key is unlocked once: scrypt takes long, and is meant to. */
 const unlocked = new WeakMap<object, Map<string, Stored>>();
+
 /** Under another name from now on: for what it has signed. */
 export function putAside(house: House, name: string): void {
 	house.db.prepare('UPDATE keys SET name = ? WHERE name = ?').run(asideName(name, house.now()), name);

@@ -3,8 +3,9 @@
 export type KeyName = 'seal' | 'stamp' | `notary-${string}`;
 
 const USE = { seal: 'sealing', stamp: 'time-stamping', notary: 'a notary’s acts' } as const;
-export type Use = keyof typeof USE;
+type Use = keyof typeof USE;
 
+/** What it is for, by the beginning of its name. */
 export const useOf = (name: string): Use => name.split('-')[0] as Use;
 
 const ASIDE = '-until-';
@@ -18,6 +19,7 @@ export const asideName = (name: string, now: Date): string => `${name}${ASIDE}${
 /** Whether it does not sign any more. */
 export const isAside = (name: string): boolean => name.includes(ASIDE);
 
+/** What it is for, in words. */
 export function nameInWords(name: string): string {
 	const use = USE[useOf(name)];
 	return isAside(name) ? `earlier ${use}` : use;
