@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { clean } from './kit/axe';
-import { choose } from './kit/parts';
+import { answered, choose } from './kit/parts';
 import { drafted, field, sends, signsAs, takesPart } from './kit/draft';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
@@ -158,7 +158,7 @@ test('left alone it opens by itself; gone on with, what was changed is still the
 	await expect(page.getByRole('heading', { name: 'Being put right' })).toBeVisible();
 	// half an hour goes by
 	await page.goto(`${server.origin}/stand-ins`);
-	await page.getByRole('button', { name: 'An hour on' }).click();
+	await answered(page, () => page.getByRole('button', { name: 'An hour on' }).click());
 	await page.goto(packet);
 	await expect(page.getByRole('heading', { name: 'Put right, not sent yet' })).toBeVisible();
 	await clean(page, 'a correction that was left');

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { clean } from './kit/axe';
 import { drafted, sends, takesPart } from './kit/draft';
+import { answered } from './kit/parts';
 import { linkFromMail, phone, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
@@ -70,7 +71,7 @@ test('the lost bow is sworn before the notary: at 390 px by whoever declares, at
 	// the oath, a place that was missing, and only then the signature
 	await expect(saskia.getByText('I solemnly and sincerely declare')).toBeVisible();
 	await clean(saskia, 'the oath');
-	await saskia.getByRole('button', { name: 'I have said it, and I mean it' }).click();
+	await answered(saskia, () => saskia.getByRole('button', { name: 'I have said it, and I mean it' }).click());
 	await expect(saskia.getByText('Wait until the notary asks you to sign.')).toBeVisible();
 	await isolde.getByRole('button', { name: 'A place is missing… for Saskia Ferrand' }).click();
 	await isolde.getByRole('combobox', { name: 'What is missing' }).click();
@@ -235,7 +236,7 @@ test('a notary is added and chosen on the Bench; the stand-in plays, and whoever
 	await amal.locator('section button.primary.large').last().click();
 	await amal.getByRole('link', { name: 'الدخول إلى الغرفة' }).click();
 	await amal.waitForURL('**/room');
-	await amal.getByRole('button', { name: 'صحيح' }).click({ timeout: 30_000 });
+	await answered(amal, () => amal.getByRole('button', { name: 'صحيح' }).click({ timeout: 30_000 }));
 	await page.goto(packet);
 	await ready(page);
 	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible({ timeout: 60_000 });
@@ -276,7 +277,7 @@ test('on the notary’s device: handed to whoever swears, and handed back', asyn
 	await device.getByRole('checkbox', { name: 'I agree' }).check();
 	await device.getByRole('button', { name: 'Go to the documents' }).click();
 	await device.getByRole('link', { name: 'Go into the room' }).first().click();
-	await device.getByRole('button', { name: 'I have said it, and I mean it' }).click();
+	await answered(device, () => device.getByRole('button', { name: 'I have said it, and I mean it' }).click());
 	await device.goto(`${link}/room`);
 	await ready(device);
 	await device.getByRole('button', { name: 'Ask to sign Gwen' }).click();

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { clean } from './kit/axe';
+import { answered } from './kit/parts';
 import { openRecord, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
@@ -38,7 +39,7 @@ test('what has ended is found by the words of a document, filtered, and kept as 
 	await expect(rows.filter({ hasText: 'withdrawn' })).toHaveCount(0);
 	await page.getByRole('button', { name: 'Views' }).click();
 	await page.getByLabel('Name of this view').fill('Said no');
-	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await answered(page, () => page.getByRole('button', { name: 'Keep', exact: true }).click());
 	await page.goto(`${server.origin}/records`);
 	await ready(page);
 	await page.getByRole('button', { name: 'Views' }).click();

@@ -4,7 +4,7 @@ import { engagement } from '../demo/documents';
 import { docx } from '../demo/word';
 import { pdf } from './kit/pdfs';
 import { linkFromMail, ready, Server, signIn } from './kit/server';
-import { choose, drag, fromMenu } from './kit/parts';
+import { answered, choose, drag, fromMenu } from './kit/parts';
 import { clean } from './kit/axe';
 
 const server = new Server();
@@ -437,7 +437,7 @@ test('by hand: versions back, duplicate and bin; files pasted and dragged; pins 
 	await expect(page.getByRole('link', { name: 'Use Section rota swap' })).toHaveCount(0);
 	await page.getByRole('link', { name: 'Bin', exact: true }).click();
 	await page.getByRole('link', { name: 'Section rota swap', exact: true }).click();
-	await preview.getByRole('button', { name: 'Take out of the bin' }).click();
+	await answered(page, () => preview.getByRole('button', { name: 'Take out of the bin' }).click());
 	await page.goto(`${server.origin}/templates`);
 	await ready(page);
 	await expect(page.getByRole('link', { name: 'Use Section rota swap' })).toBeVisible();

@@ -56,3 +56,12 @@ export async function pressInList(page: Page, name: string): Promise<void> {
 	}
 	await link.click();
 }
+
+/** Does what the server is asked to do, and waits for its answer: whoever leaves the page before may have asked for nothing. */
+export async function answered(page: Page, act: () => Promise<void>, about = /./): Promise<void> {
+	const answer = page.waitForResponse(
+		(response) => response.request().method() !== 'GET' && about.test(response.request().postData() ?? '.')
+	);
+	await act();
+	await answer;
+}

@@ -14,14 +14,21 @@ export async function patient(url: string, init: RequestInit): Promise<Response>
 
 /**
  * Asks the server to do something, with JSON both ways. Gives its answer, or a sentence for a person: the server's own,
- * or that there is no connection, and in either case what was `kept`.
+ * or that there is no connection, and in either case what was `kept`. What is `small` (64 KiB at most) gets there also where
+ * the page is left meanwhile (Fetch Standard, keepalive).
  */
-export async function post<T extends object>(url: string, body: unknown, kept: string): Promise<T | { wrong: string }> {
+export async function post<T extends object>(
+	url: string,
+	body: unknown,
+	kept: string,
+	small = false
+): Promise<T | { wrong: string }> {
 	try {
 		const response = await patient(url, {
 			method: 'POST',
 			headers: { 'Content-Type': 'application/json' },
-			body: JSON.stringify(body)
+			body: JSON.stringify(body),
+			keepalive: small
 		});
 		const answer = (await response.json()) as T & { say?: string; message?: string };
 		return response.ok ? answer : { wrong: `${answer.say ?? answer.message ?? 'It could not be done.'} ${kept}` };

@@ -107,6 +107,7 @@ export type {
 export { filesIn } from './files';
 export { askedIn, askedOf, placeOf } from './list-address';
 export {
+	AWAY_AT_FIRST,
 	FROM_THE_END,
 	ENDINGS,
 	LISTS,

@@ -79,3 +79,10 @@ export interface ListSettings {
 	/** named views: the query of the list's address */
 	views: { name: string; query: string }[];
 }
+
+/** Columns that a list puts away until somebody says otherwise: few at first, the others are there for whoever wants them. */
+export const AWAY_AT_FIRST: Record<List, readonly string[]> = {
+	desk: ['folder', 'sender', 'sent'],
+	records: ['kept', 'term', 'own reference', 'template', 'sender', 'sent', 'size', 'reference', 'copies'],
+	templates: []
+};

@@ -67,9 +67,9 @@
 
 	let open = $state<string | null>(null);
 	const beside = $derived(paged.rows.find((row) => row.id === open));
-	const hidden = $derived(
-		beside ? [...settings.hidden, 'spent', 'until', 'folder', 'sender', 'sent'] : settings.hidden
-	);
+	/** what there is no room for beside an open packet */
+	const WIDE = ['spent', 'until', 'folder', 'sender', 'sent'];
+	const hidden = $derived(beside ? [...new Set([...settings.hidden, ...WIDE])] : settings.hidden);
 
 	/** the packets of one batch come in one order */
 	const sorts = $derived(!filter.batch);
@@ -83,11 +83,6 @@
 		{ key: 'sender', name: 'Sent by' },
 		{ key: 'sent', name: 'Sent', sorts, look: 'whitespace-nowrap' }
 	]);
-	/** few columns at first: the others are there for whoever wants them */
-	const AT_FIRST = ['folder', 'sender', 'sent'];
-	const away = $derived(
-		settings.hidden.length === 0 && settings.views.length === 0 ? [...hidden, ...AT_FIRST] : hidden
-	);
 
 	const where = (change: { filter?: Filter; order?: Order }) =>
 		`?${askedOf({ ...asked, ...(change.filter && { filter: change.filter }), ...(change.order && sortOf(change.order)) }).toString()}`;
@@ -145,8 +140,9 @@
 		{order}
 		onorder={(next) => go({ order: next })}
 		more={paged.next ? () => paged.more() : null}
-		hidden={away}
-		onhide={(next) => onkeep({ hidden: next.filter((key) => !beside || settings.hidden.includes(key)) })}
+		{hidden}
+		onhide={(next) =>
+			onkeep({ hidden: next.filter((key) => !beside || settings.hidden.includes(key) || !WIDE.includes(key)) })}
 		onopen={(row) => (open = row.id)}
 		current={open}
 		estimate={54}

@@ -16,7 +16,7 @@
 	let settings = $derived(data.settings);
 	const keep = (change: Partial<ListSettings>) => {
 		settings = { ...settings, ...change };
-		void keepList('desk', settings);
+		void keepList('desk', change);
 	};
 </script>
 

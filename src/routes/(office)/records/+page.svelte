@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { askedOf, type PacketsAsked } from '$lib/core/packet';
+	import { askedOf, type ListSettings, type PacketsAsked } from '$lib/core/packet';
 	import { untrack } from 'svelte';
 	import { day, moment } from '$lib/ui/dates';
 	import { invalidateAll } from '$app/navigation';
@@ -44,6 +44,10 @@
 	});
 
 	let settings = $derived(data.settings);
+	const keep = (change: Partial<ListSettings>) => {
+		settings = { ...settings, ...change };
+		void keepList('records', change);
+	};
 	// what is searched for comes in the order of its sending
 	const sorts = $derived(data.search === '');
 	const lies = $derived(data.lies);
@@ -65,9 +69,6 @@
 		{ key: 'reference', name: 'Reference', sorts },
 		{ key: 'copies', name: 'Copies' }
 	]);
-	/** few columns at first: the others are there for whoever wants them */
-	const AT_FIRST = ['kept', 'term', 'own reference', 'template', 'sender', 'sent', 'size', 'reference', 'copies'];
-	const hidden = $derived(settings.hidden.length === 0 && settings.views.length === 0 ? AT_FIRST : settings.hidden);
 	let chosen = $state<string[]>([]);
 	// what has gone elsewhere is chosen no more; what was refused still is
 	$effect(() => {
@@ -132,14 +133,7 @@
 		<div class="flex gap-2">
 			<Filters ended filter={data.asked.filter ?? {}} onfilter={(filter) => go({ ...data.asked, filter })} />
 			<a class="chip" href="/verify">Verify…</a>
-			<Views
-				views={settings.views}
-				query={data.query}
-				onkeep={(views) => {
-					settings = { ...settings, views };
-					void keepList('records', settings);
-				}}
-			/>
+			<Views views={settings.views} query={data.query} onkeep={(views) => keep({ views })} />
 		</div>
 	</div>
 	<Table
@@ -151,13 +145,10 @@
 		onorder={putInOrder}
 		total={data.count}
 		more={paged.next ? () => paged.more() : null}
-		{hidden}
+		hidden={settings.hidden}
 		bind:chosen
 		name={(row) => row.title}
-		onhide={(next) => {
-			settings = { ...settings, hidden: next };
-			void keepList('records', settings);
-		}}
+		onhide={(hidden) => keep({ hidden })}
 		onopen={(row) => void goto(`/packets/${row.id}`)}
 		estimate={54}
 	>

@@ -106,7 +106,7 @@
 			hidden={settings.hidden}
 			onhide={(hidden) => {
 				settings = { ...settings, hidden };
-				void keepList('templates', settings);
+				void keepList('templates', { hidden });
 			}}
 			onopen={(row) => void goto(where({ id: row.id }), { noScroll: true, keepFocus: true })}
 			current={data.chosen?.id ?? null}
