@@ -9,11 +9,11 @@ export default defineConfig({
 	workers: 2,
 	// what hangs ends some day; a machine that is four times slower isn't a fault
 	timeout: 900_000,
-	expect: { timeout: 60_000 },
+	expect: { timeout: 120_000 },
 	retries: 0,
 	reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
 	use: {
-		actionTimeout: 60_000,
+		actionTimeout: 120_000,
 		viewport: { width: 1280, height: 800 },
 		locale: 'en-GB',
 		// nothing moves but where parts are tried (parts.spec.ts): drawing what moves is a tenth of the work

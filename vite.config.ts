@@ -11,9 +11,9 @@ export default defineConfig({
 	test: {
 		include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
 		environment: 'node',
-		// what hangs ends some day; a machine that is four times slower isn't a fault
-		testTimeout: 240_000,
-		hookTimeout: 240_000,
+		// what hangs ends some day; a machine that is ten times slower isn’t a fault, so no test has a shorter time of its own
+		testTimeout: 600_000,
+		hookTimeout: 600_000,
 		// the tests' passwords are published: judging them may be cheap
 		env: { PELLUM_PUBLISHED_PASSWORDS: '1' },
 		pool: 'forks',

@@ -87,7 +87,7 @@ test('a wrong line in a finished agreement is struck, what stands instead is ini
 	await expect(page.getByRole('listitem').filter({ hasText: 'Viola no. 2' })).toBeVisible();
 	await page.getByRole('button', { name: 'Close the changes' }).click();
 	await page.getByRole('button', { name: 'Make the page of changes' }).click();
-	await expect(page.getByText('Ready to go')).toBeVisible({ timeout: 20_000 });
+	await expect(page.getByText('Ready to go')).toBeVisible();
 	await clean(page, 'the Bench of an amendment');
 	await page.getByRole('button', { name: 'Send…' }).click();
 	await page.getByRole('dialog').getByRole('button', { name: /^Send/ }).first().click();
@@ -107,7 +107,7 @@ test('a wrong line in a finished agreement is struck, what stands instead is ini
 	for (const [to, name] of people) await signsByMail(page, to, name);
 	await page.goto(second);
 	await ready(page);
-	await expect(page.getByRole('link', { name: 'Evidence sheet' })).toBeVisible({ timeout: 20_000 });
+	await expect(page.getByRole('link', { name: 'Evidence sheet' })).toBeVisible();
 	await expect(async () => {
 		await page.goto(first);
 		await expect(page.getByText('It lies in the archive.')).toBeVisible({ timeout: 1000 });

@@ -139,7 +139,7 @@ test('the lost bow is sworn before the notary: at 390 px by whoever declares, at
 	// sealed: both signatures are valid for a tool that is not ours
 	await page.goto(packet);
 	await ready(page);
-	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible();
 	await expect(session.getByRole('listitem').filter({ hasText: 'Saskia Ferrand' })).toContainText('sealed');
 	const copy = await page.request.get(`${packet}/copies/paper`);
 	const file = path.join(server.folder, 'sworn.pdf');
@@ -236,10 +236,10 @@ test('a notary is added and chosen on the Bench; the stand-in plays, and whoever
 	await amal.locator('section button.primary.large').last().click();
 	await amal.getByRole('link', { name: 'الدخول إلى الغرفة' }).click();
 	await amal.waitForURL('**/room');
-	await answered(amal, () => amal.getByRole('button', { name: 'صحيح' }).click({ timeout: 30_000 }));
+	await answered(amal, () => amal.getByRole('button', { name: 'صحيح' }).click());
 	await page.goto(packet);
 	await ready(page);
-	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible();
 });
 
 test('on the notary’s device: handed to whoever swears, and handed back', async ({ page, browser }) => {
@@ -303,5 +303,5 @@ test('on the notary’s device: handed to whoever swears, and handed back', asyn
 	await expect(device.getByText('The act is done')).toBeVisible();
 	await page.goto(packet);
 	await ready(page);
-	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByRole('heading', { name: 'Sealed copies' })).toBeVisible();
 });

@@ -94,7 +94,7 @@ test('signed in ink at 390 px: fetched, changed by hand, asked for again, taken;
 	await page.goto(`${server.origin}/desk`);
 	await ready(page);
 	const card = page.getByRole('listitem').filter({ hasText: 'Noel Hartigan brought it back on paper' });
-	await card.getByRole('link', { name: 'Look at it' }).click({ timeout: 60_000 });
+	await card.getByRole('link', { name: 'Look at it' }).click();
 	await page.waitForURL('**/paper/*');
 	await ready(page);
 	await expect(page.getByRole('button', { name: /^Page 1 “hour” (was written over|reads)/ })).toBeVisible();
@@ -118,12 +118,12 @@ test('signed in ink at 390 px: fetched, changed by hand, asked for again, taken;
 	await expect(noel.getByText('What you brought back is being looked at.')).toBeVisible();
 
 	await page.goto(packet);
-	await expect(page.getByText('It has come back, and nothing is in doubt.')).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByText('It has come back, and nothing is in doubt.')).toBeVisible();
 	await page.getByRole('link', { name: /Look at it.*Noel Hartigan/ }).click();
 	await page.waitForURL('**/paper/*');
 	await ready(page);
 	await page.getByRole('button', { name: 'Accept', exact: true }).press('Enter');
-	await expect(page.getByText('It was taken for the document.')).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByText('It was taken for the document.')).toBeVisible();
 
 	// whoever comes next has the scanned pages before them, to be read and signed
 	const tamsin = await takesPart(browser, await linkFromMail(page, server, 'tamsin@post.example', 'Hall hire'));
@@ -173,7 +173,7 @@ test('by post: the office prints it for them, takes in what came back, and what 
 		]);
 	await expect(page.getByText('Page 2 of 2')).toBeVisible();
 	await page.getByRole('button', { name: 'Hand the pages in' }).click();
-	await expect(page.getByText('It was taken for the document.')).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByText('It was taken for the document.')).toBeVisible();
 	await page.getByRole('link', { name: 'Hall hire, Chapel' }).click();
 	await expect(page.getByRole('main')).toContainText('What came back on paper from Gwen Aldous was taken in');
 });

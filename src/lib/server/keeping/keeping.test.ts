@@ -306,7 +306,7 @@ describe('disposing', () => {
 		).toMatchObject({ verdict: 'genuine' });
 		expect(pdf.toString('latin1')).not.toContain(WORDS[1]);
 		t.house.db.close();
-	}, 60_000);
+	});
 	it('is told from what is missing: words that went without it, and words that are still there', async () => {
 		const [gone, there] = [await ended(), await ended()];
 		ok(await dispose(t.house, me, [gone], 'Over.'));
@@ -395,7 +395,7 @@ describe('disposing', () => {
 			),
 			{ numRuns: 4 }
 		);
-	}, 120_000);
+	});
 });
 
 describe('a person', () => {

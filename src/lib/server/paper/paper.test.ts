@@ -221,7 +221,7 @@ describe('signed on paper', () => {
 		evidence.close();
 		expect(says).toContain('signed on paper, in ink');
 		expect(checkData(t.house.db).faults).toEqual([]);
-	}, 180_000);
+	});
 });
 
 describe('on paper, in other ways', () => {
@@ -317,7 +317,7 @@ describe('on paper, in other ways', () => {
 		expect(doubts(packet)).toContainEqual(['page missing', 1]);
 		expect(await judgedBy(packet)).toMatchObject({ code: 'page-missing' });
 		expect(other).not.toBe(packet);
-	}, 60_000);
+	});
 
 	it('comes as a PDF of a scanner, in parts, the rest by post; what is certain goes on by itself', async () => {
 		ok(setPaper(t.house.db, { permitted: true, goesOn: true, post: '' }));
@@ -336,7 +336,7 @@ describe('on paper, in other ways', () => {
 		const posted = eventsOf(t.house.db, packet).filter((event) => event.type === 'ReturnHandedIn');
 		expect(posted.at(-1)).toMatchObject({ post: true, by: { name: 'Odile Farrow' } });
 		expect(checkData(t.house.db).faults).toEqual([]);
-	}, 60_000);
+	});
 
 	it('is judged by nobody who takes part; refused with a word, it may be fetched anew', async () => {
 		const packet = await short({ tamsin: { email: 'ingrid@brindlevale.example' } });
