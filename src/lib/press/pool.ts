@@ -211,13 +211,18 @@ export function trySealInWorker(job: { keys: SealKeys; now: string }): Promise<V
 	return inLane('trySeal', job, SEALING);
 }
 
-/** See `readOwn`; within bounds, since a file may ask for its password to be stretched without end. Refuses `key-file-heavy`. */
+/** See `readOwn`; within bounds, since a file may ask for its password to be stretched without end. Refuses `key-file-heavy`, `key-file-unreadable`. */
 export async function readOwnInWorker(job: OwnFile): Promise<Identity | Refusal> {
 	const heavy = refuse('key-file-heavy', 'The file takes more time to open than is permitted. Export it anew.', 'file');
+	const broken = refuse(
+		'key-file-unreadable',
+		'There is something in the file that Pellum can’t read. Export it anew.',
+		'file'
+	);
 	try {
 		return await inLane('readOwnFile', job, { lane: 'short', time: TIME.picture });
 	} catch (error) {
-		return refusedFor(error, heavy, heavy);
+		return refusedFor(error, heavy, broken);
 	}
 }
 

@@ -24,8 +24,8 @@ const PBKDF2 = '1.2.840.113549.1.5.12';
 /** How often a password is stretched, at most, in all that can be read without it (RFC 8018 §5.2). */
 function rounds(block: asn1.BaseBlock): number {
 	if (block instanceof asn1.OctetString) {
-		const inner = asn1.fromBER(buffer(block.getValue ? new Uint8Array(block.getValue()) : new Uint8Array()));
-		return inner.offset > 0 ? rounds(inner.result) : 0;
+		const inner = within(block);
+		return inner ? rounds(inner) : 0;
 	}
 	const parts = block instanceof asn1.Constructed ? block.valueBlock.value : [];
 	const [id, params] = parts;
@@ -36,6 +36,16 @@ function rounds(block: asn1.BaseBlock): number {
 	// more than a number holds is too many as well
 	const asked = own instanceof asn1.Integer ? (own.valueBlock.isHexOnly ? Infinity : own.valueBlock.valueDec) : 0;
 	return Math.max(asked, ...parts.map(rounds), 0);
+}
+
+/** What stands in octets; null where that is no ASN.1: a salt or what is locked may be any bytes, also such as begin like a date. */
+function within(octets: asn1.OctetString): asn1.BaseBlock | null {
+	try {
+		const { offset, result } = asn1.fromBER(octets.getValue());
+		return offset > 0 ? result : null;
+	} catch {
+		return null;
+	}
 }
 
 /** The one key in it (PKCS #8) and all certificates, DER. Refuses what is no such file, can't be opened, or has no key or several. */

@@ -206,6 +206,11 @@ describe('a certificate of one’s own', () => {
 			'key-file-heavy'
 		],
 		['a wrong password', () => own({ password: 'viola' }), 'wrong-password'],
+		[
+			'a wrong password where the salt happens to begin like a date',
+			() => own({ file: dated(trust.p12()), password: 'viola' }),
+			'wrong-password'
+		],
 		['a certificate without its key', () => own({ file: trust.p12({ how: 'keyless' }) }), 'no-private-key'],
 		['locked as twenty years ago', () => own({ file: trust.p12({ how: 'old' }) }), 'key-file-unreadable'],
 		['a key too small', () => own({ file: trust.p12({ key: 'small' }) }), 'key-kind'],
@@ -257,6 +262,15 @@ describe('a certificate of one’s own', () => {
 /** The same with the number of its rounds, a million, made eight: nobody waits for such a file to be written. */
 const stretched = (file: Uint8Array): Uint8Array =>
 	new Uint8Array(Buffer.from(Buffer.from(file).toString('hex').replaceAll('02030f4240', '02037fffff'), 'hex'));
+
+/** The same with a salt, random bytes, that reads as the beginning of a date (0x18: GeneralizedTime) and is none. */
+function dated(file: Uint8Array): Uint8Array {
+	const bytes = Buffer.from(file);
+	// the salt of its seal stands before how often the password is stretched, 2048 times, at its end
+	const at = bytes.lastIndexOf(Buffer.from('02020800', 'hex')) - 8;
+	if (at < 0) throw new Error('no salt');
+	return new Uint8Array(Buffer.concat([bytes.subarray(0, at), Buffer.from('1806', 'hex'), bytes.subarray(at + 2)]));
+}
 
 const pemOf = (pem: Uint8Array): Uint8Array =>
 	new Uint8Array(
