@@ -2,9 +2,9 @@ import type { PutAway } from './state';
 
 /** How lists of packets are asked for: in which order, from where on, and which of them. */
 
-/** Out: longest wait, last day, title, sending. Over: when it ended, and every other column. The first is what a list has by itself. */
+/** Out: longest wait, last day, title, sending, longest against what is usual. Over: when it ended, and every other column. The first is what a list has by itself. */
 export const SORTS = {
-	open: ['wait', 'until', 'title', 'sent'],
+	open: ['wait', 'until', 'title', 'sent', 'unusual'],
 	ended: [
 		'ended',
 		'title',
@@ -23,7 +23,7 @@ export const SORTS = {
 	]
 } as const;
 /** What comes last first, unless it is turned round; everything else from the least on. */
-export const FROM_THE_END: readonly Sort[] = ['ended', 'sent', 'size'];
+export const FROM_THE_END: readonly Sort[] = ['ended', 'sent', 'size', 'unusual'];
 export type PacketList = keyof typeof SORTS;
 export type Sort = (typeof SORTS)[PacketList][number];
 

@@ -23,6 +23,36 @@ export interface ThreadPerson {
 /** The route as screens draw it: stops in order, people side by side. */
 export type Thread = ThreadPerson[][];
 
+/** When a packet that is out will likely be done, ISO 8601; moments are null where the records do not reach so far. */
+export interface Likely {
+	/** half of what is like it was done by then */
+	middle: string | null;
+	/** the share of what is like it that is not done by its last day; null where it has none */
+	chance: number | null;
+	/** the share of what is like the part that has waited longest, that was over by now */
+	unusual: number;
+	/** too few have ended to say any of it */
+	tooFew: boolean;
+}
+
+/** The same in full, as a packet's own page shows it. */
+export interface LikelyCourse extends Likely {
+	/** how many of its own kind it rests on, where the fewest are */
+	restsOn: number;
+	/** by a stop's place in the route; null: it is not sure to open */
+	stops: { place: number; dates: LikelyDates | null }[];
+	whole: LikelyDates;
+}
+
+/** Moments, ISO 8601, before which so many of a hundred like it were done: 5, 25, 50, 75, 95; null: nobody can say. */
+export interface LikelyDates {
+	early: string | null;
+	quarter: string | null;
+	middle: string | null;
+	threeQuarters: string | null;
+	late: string | null;
+}
+
 /** A packet that is out, in a list. */
 export interface OutRow {
 	id: string;
@@ -35,8 +65,10 @@ export interface OutRow {
 	deadline: string | null;
 	shutUntil: string | null;
 	thread: Thread;
-	/** what is usual for its template */
+	/** half of those of its template are done by then; null where too few have ended */
 	usualHours: number | null;
+	/** when it will likely be done; null: nobody has reckoned it yet */
+	likely: Likely | null;
 }
 
 /** A packet that is out and is being corrected, as the Bench has to know it. */
@@ -67,7 +99,8 @@ export type Work =
 	| 'notary'
 	| 'words'
 	| 'forget'
-	| 'keeping';
+	| 'keeping'
+	| 'pace';
 
 /** Something only this account, or the office, can settle. */
 export type Need =
@@ -89,6 +122,20 @@ export type Need =
 	| { what: 'term'; packet: string; title: string; ends: string }
 	| { what: 'turn'; packet: string; title: string; since: string }
 	| { what: 'ending'; packet: string; title: string; deadline: string; names: string }
+	/** it will likely not be done by its last day; `helps`: the one thing that may, or '' */
+	| {
+			what: 'late';
+			packet: string;
+			title: string;
+			deadline: string;
+			names: string;
+			chance: number;
+			/** null: nobody can say when it will be done; `unusual`: it has waited longer than so many like it */
+			middle: string | null;
+			unusual: number;
+			restsOn: number;
+			helps: string;
+	  }
 	| { what: 'declined'; packet: string; title: string; at: string }
 	| { what: 'jobs'; count: number; error: string }
 	/** the machine's clock was set forward, or back where below 0 */

@@ -41,6 +41,16 @@ export function ruleOfNaming(plan: Plan, by: string, person: string): string | n
 	return when !== '' && answeredBy(plan, stopOf(plan, by), usesOf(when), []) ? when : null;
 }
 
+/**
+ * Whether a stop will open, where that is decided by what was answered up to the stop `done`; null where it still depends.
+ * @param today ISO 8601 day in the packet's zone
+ */
+export function willOpen(plan: Plan, stop: number, done: number, answers: Answers, today: string): boolean | null {
+	const when = plan.stops[stop]?.when;
+	if (!when) return true;
+	return answeredBy(plan, done, usesOf(when), []) ? opensBy(when, live(plan, answers, today)) : null;
+}
+
 /** Whether nobody after a stop has a say in these keys. */
 function answeredBy(plan: Plan, stop: number, keys: string[], path: string[]): boolean {
 	return keys.every((key) =>

@@ -1,4 +1,4 @@
-export { following, opensBy, ruleOfNaming } from './following';
+export { following, opensBy, ruleOfNaming, willOpen } from './following';
 export {
 	actorsOf,
 	actorsAt,
