@@ -32,7 +32,7 @@ module.exports = {
 			to: {
 				path: 'node_modules',
 				pathNot:
-					'node_modules/(canonicalize|date-fns|@date-fns|@sinclair/typebox|jsep|decimal.js|re2js|ibantools|libphonenumber-js|validator|fastest-levenshtein|ical.js|mrz)/'
+					'node_modules/(canonicalize|date-fns|@date-fns|@sinclair/typebox|jsep|decimal.js|re2js|ibantools|libphonenumber-js|validator|fastest-levenshtein|ical.js|mrz|pure-rand)/'
 			}
 		},
 		{

@@ -327,7 +327,11 @@ const OF_PACKETS = [
 	['packet_numbers', 'packet'],
 	['identity_tries', 'packet'],
 	['identities_known', 'packet'],
-	['private_words', 'packet']
+	['private_words', 'packet'],
+	['pace_behind', 'packet'],
+	['waits', 'packet'],
+	['forecasts', 'packet'],
+	['field_last', 'packet']
 ] as const;
 const DIGESTS = [
 	['links', 'token_hash'],

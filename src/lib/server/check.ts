@@ -6,6 +6,7 @@ import { planLookup } from './packets/act';
 import { journalFaults } from './notary';
 import { handedIn } from './packets/copies';
 import { linksOf, treeHead } from './packets/log';
+import { countFaults, waitFaults } from './pace/whole';
 import { numberOf } from './office-record';
 import { PRIVATE, veiledDigest } from './packets/private-words';
 import { accountFaults, folderFaults, officeFaults, programFaults } from './office-record/whole';
@@ -38,6 +39,7 @@ export function checkData(db: Db): Soundness {
 		...intakeFaults(db),
 		...journalFaults(db),
 		...disposalFaults(db),
+		...countFaults(db),
 		...tableFaults(db)
 	);
 	return { packets: packets.length, events, blobs: checkBlobs(db, faults), faults };
@@ -76,6 +78,7 @@ function checkPacket(db: Db, packet: string): string[] {
 	for (const say of [
 		...rowFaults(db, state, links),
 		...pictureFaults(db, packet, events),
+		...waitFaults(db, state, events),
 		...paperFaults(db, packet, events)
 	])
 		faults.push(`Packet ${packet}: ${say}`);

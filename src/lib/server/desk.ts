@@ -5,9 +5,10 @@ import { sheetsToLookAt } from './batches';
 import { lateJump } from './clock-watch';
 import { looker, MAY_SEE_PACKET } from './folders';
 import type { House } from './house';
-import { failingJobs, jobsAside, troubles, waitingIn } from './jobs';
+import { troubles } from './jobs/clock';
+import { failingJobs, jobsAside, waitingIn } from './jobs/outbox';
 import { draftsOf } from './packets/drafts';
-import { ROW_COLUMNS, rowOf, type KeptRow } from './packets/rows';
+import { likelyIn, ROW_COLUMNS, rowOf, type KeptRow } from './packets/rows';
 
 /** How many are out in the folders that this account sees into, beside those of batches. */
 export function countOut(house: House, account: Account): number {
@@ -64,7 +65,7 @@ export function needsYou(house: House, account: Account): Need[] {
 				names: having(row.thread)
 			}))
 	);
-	needs.push(...termsEnding(house, seen));
+	needs.push(...likelyLate(house, seen, soon), ...termsEnding(house, seen));
 	const lately = new Date(now.getTime() - 7 * 86_400_000).toISOString();
 	needs.push(
 		...db
@@ -161,6 +162,43 @@ function termsEnding(house: House, seen: Seen): Need[] {
 		)
 		.all({ ...seen, today: house.now().toISOString().slice(0, 10) })
 		.map((row): Need => ({ what: 'term', ...row }));
+}
+
+/** So many that will likely be late are looked at for those that fit. */
+const LOOKED_AT = 200;
+/** So many are said, the surest first: the list of what is out says it of each. */
+const MOST_LATE = 8;
+
+/** What will likely not be done by its last day, beyond what ends so soon that it stands there by itself. */
+function likelyLate(house: House, seen: Seen, soon: string): Need[] {
+	type Found = Pick<
+		Extract<Need, { what: 'late' }>,
+		'packet' | 'title' | 'deadline' | 'chance' | 'restsOn' | 'helps'
+	> & {
+		thread: string;
+		likely: string;
+		unusual: string;
+	};
+	const needs: Need[] = [];
+	for (const { thread, fits, likely, unusual, ...row } of house.db
+		.prepare<[Seen & { soon: string; looked: number }], Found & { fits: 0 | 1 }>(
+			`SELECT p.id AS packet, p.title, p.deadline, f.chance, f.rests_on AS restsOn, f.helps, p.thread, p.likely, p.unusual,
+			 (p.status = 'out' AND p.batch IS NULL AND p.deadline >= @soon AND ${MAY_SEE_PACKET}) AS fits
+			 FROM forecasts f INDEXED BY forecasts_late CROSS JOIN packets p ON p.id = f.packet
+			 WHERE f.too_few = 0 AND f.chance >= 0.5 ORDER BY f.chance DESC LIMIT @looked`
+		)
+		.iterate({ ...seen, soon, looked: LOOKED_AT })) {
+		if (!fits) continue;
+		needs.push({
+			what: 'late',
+			...row,
+			middle: likelyIn(likely, unusual)?.middle ?? null,
+			unusual: Number(unusual),
+			names: having(JSON.parse(thread) as Thread)
+		});
+		if (needs.length === MOST_LATE) break;
+	}
+	return needs;
 }
 
 /** The names of those it is waiting for. */

@@ -77,6 +77,7 @@ export const DOORS = table({
 	'/bench/[id]/papers': { look: 'nobody', do: 'preparer', of: 'draft', most: 51 * MB },
 	'/bench/[id]/files': { look: 'nobody', do: 'preparer', of: 'draft', most: MOST_MEGABYTES * MB },
 	'/bench/[id]/rehearse': { look: 'preparer', do: 'nobody', of: 'draft' },
+	'/bench/[id]/likely': { look: 'preparer', do: 'nobody', of: 'draft' },
 	'/bench/[id]/send': { look: 'nobody', do: 'preparer', of: 'draft' },
 	'/bench/[id]/in-use': { look: 'nobody', do: 'preparer', of: 'draft' },
 	'/bench/[id]/pages': { look: 'nobody', do: 'preparer', of: 'draft' },
@@ -121,6 +122,9 @@ export const DOORS = table({
 	// the address itself is the key
 	'/calendar/[token]': { look: 'anyone', do: 'nobody' },
 	'/calendar': { look: 'viewer', do: 'nobody' },
+	// each answer leaves out what lies in folders that whoever asks doesn't see into
+	'/pace': { look: 'viewer', do: 'nobody' },
+	'/pace/table': { look: 'viewer', do: 'nobody' },
 	'/records': { look: 'viewer', do: 'nobody' },
 	'/records/rows': { look: 'viewer', do: 'nobody' },
 	// each packet is asked for by what answers here
@@ -209,6 +213,7 @@ export const DOORS = table({
 	'/s/[token]/room/do': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/room/now': { look: 'anyone', do: 'nobody' },
 	'/s/[token]/seen': { look: 'nobody', do: 'anyone' },
+	'/s/[token]/stumbled': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/told': { look: 'nobody', do: 'anyone' },
 	'/s/[token]/wording': { look: 'nobody', do: 'anyone' }
 });

@@ -6,8 +6,8 @@ import type { House } from './house';
 
 /** The organisation's public holidays: days on which nobody works, for deadlines that count working days. */
 
-export function holidayList(house: House): CalendarDay[] {
-	return house.db.prepare<[], CalendarDay>('SELECT day, name FROM holidays ORDER BY day').all();
+export function holidayList({ db }: Pick<House, 'db'>): CalendarDay[] {
+	return db.prepare<[], CalendarDay>('SELECT day, name FROM holidays ORDER BY day').all();
 }
 
 /** Takes the days of a calendar file in, this year's and of the ten after; a day that is there already gets the new name. */

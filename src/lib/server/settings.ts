@@ -15,6 +15,8 @@ const Organisation = Type.Object(
 		zone: Line(60),
 		/** whether the record says how long each page was in view */
 		seenPages: Type.Optional(Type.Boolean()),
+		/** whether it is counted, per field of a template, where people stumble: never who, nor what they typed */
+		stumbles: Type.Optional(Type.Boolean()),
 		/** whether documents of a packet that is out may be exchanged while nobody has finished */
 		exchange: Type.Optional(Type.Boolean()),
 		/** whether sheets may be dropped into the folders of batches that stand open */

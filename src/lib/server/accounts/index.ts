@@ -14,7 +14,7 @@ export {
 } from './people';
 export { addFirstOwner, setUpCode } from './first-owner';
 export { askReset, changePassword, chooseByLink } from './choosing';
-export { accountOfLink, LINK_HOURS, newAccountLink, type LetterJob } from './letters';
+export { accountOfLink, LINK_HOURS, newAccountLink, type LetterJob, type LetterPurpose } from './letters';
 export { finishSignIn, proveAgain, signIn, signInByPasskey } from './sign-in';
 export { endSessions, PROOF_MINUTES, sessionOf, sessionsOf, signOut, type Session } from './sessions';
 export { beginCodes, factorsOf, hasFactor, newCodes, newRecoveryCodes, removeFactors } from './second-factor';

@@ -11,7 +11,7 @@ export type LinkPurpose = Exclude<LetterPurpose, 'changed'>;
 
 export interface LetterJob {
 	account: string;
-	purpose: LetterPurpose;
+	purpose: LetterPurpose | 'morning';
 }
 
 /** How long a link holds, in hours. */

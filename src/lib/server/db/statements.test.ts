@@ -36,6 +36,7 @@ const PERMITTED: Record<string, string> = {
 	'FROM templates WHERE': 'the same',
 	'FROM intakes i JOIN templates': 'a house has tens of intakes',
 	'DELETE FROM receiver': 'the stand-in’s own book, in the demo; something goes seldom, and by a job',
+	'FROM wait_counts': 'one stretch of a key: as many rows as weeks, folders and lengths, whatever the packets',
 	'INDEXED BY batches_standing': 'those that stand open, which are few, and all are meant',
 	'UPDATE jobs SET due_at': 'somebody has pressed “Try now”: all that failed is meant, by its partial index'
 };

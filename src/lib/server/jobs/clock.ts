@@ -2,6 +2,7 @@ import { isRefusal, type Refusal } from '../../core/refusal';
 import { isFull } from '../db';
 import type { House } from '../house';
 import { act } from '../packets/act';
+import { askMornings } from '../morning';
 import { sendDue } from '../packets/schedule';
 import { pauseAfter } from './outbox';
 
@@ -23,6 +24,7 @@ interface Trouble {
 const AT_A_TIME = 100;
 
 export function keepTime(house: House): void {
+	askMornings(house);
 	const now = house.now().toISOString();
 	const due = house.db
 		.prepare<[string, string, number], { id: string }>(

@@ -11,6 +11,7 @@ import { workKeeping, type KeepingJob } from '../keeping';
 import { logOf } from '../log';
 import { playNotary } from '../notary';
 import { checkReturn, type PaperJob } from '../paper';
+import { wantPace, workPace } from '../pace';
 import { readScans, type ReadingJob } from '../papers';
 import { indexWords } from '../words';
 import { sendLetter } from './account-letters';
@@ -21,8 +22,7 @@ import { sendMessage, type MessageJob } from './messages';
 import { isDone, KINDS, markDone, nextJob, putOff, setAside, type JobRow } from './outbox';
 import { sealPacket } from './sealing';
 
-export { troubles } from './clock';
-export { failingJobs, jobsAside, retryNow, waitingIn } from './outbox';
+export { failingJobs, retryNow } from './outbox';
 
 const log = logOf('jobs');
 
@@ -73,6 +73,7 @@ export class JobRunner {
 	/** Does everything that is due now, one after the other; for scripts and tests. */
 	async drain(): Promise<void> {
 		keepTime(this.house);
+		wantPace(this.house);
 		for (const lane of this.lanes) {
 			for (let job = this.next(lane); job && lane.room > 0; job = this.next(lane)) await this.run(job, lane);
 		}
@@ -88,6 +89,7 @@ export class JobRunner {
 			if (this.stopped || !this.house.db.open || Date.now() < this.full.until) return;
 			try {
 				keepTime(this.house);
+				wantPace(this.house);
 				for (const lane of this.lanes) {
 					while (lane.room > 0) {
 						const job = this.next(lane);
@@ -181,6 +183,8 @@ export class JobRunner {
 				return forgetPictures(this.house, payload as { packet: string }, done);
 			case 'keeping':
 				return workKeeping(this.house, payload as KeepingJob, done);
+			case 'pace':
+				return workPace(this.house, done);
 			case 'hook':
 				return tellNext(this.house, payload as HookJob, done);
 			case 'backup':

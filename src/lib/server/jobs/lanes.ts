@@ -21,7 +21,8 @@ const SIDE_BY_SIDE: Record<Kind, number> = {
 	notary: 1,
 	words: 1,
 	forget: 1,
-	keeping: 1
+	keeping: 1,
+	pace: 1
 };
 const FAILURES = 5;
 const PAUSE = 30_000;

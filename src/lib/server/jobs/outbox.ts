@@ -18,7 +18,8 @@ export const KINDS = [
 	'notary',
 	'words',
 	'forget',
-	'keeping'
+	'keeping',
+	'pace'
 ] as const;
 export type Kind = (typeof KINDS)[number];
 
@@ -62,6 +63,14 @@ export function queue(
 	house.db
 		.prepare('INSERT OR IGNORE INTO jobs (kind, key, payload, due_at) VALUES (?, ?, ?, ?)')
 		.run(kind, key, JSON.stringify(payload), dueAt);
+}
+
+/** Asks for work that stands under one key for good: done or not, it is to be done once more. */
+export function queueAgain({ db, now }: Pick<House, 'db' | 'now'>, kind: Kind, key: string): void {
+	db.prepare(
+		`INSERT INTO jobs (kind, key, payload, due_at) VALUES (?, ?, '{}', ?)
+		 ON CONFLICT (key) DO UPDATE SET done_at = NULL, attempts = 0, due_at = excluded.due_at WHERE done_at IS NOT NULL`
+	).run(kind, key, now().toISOString());
 }
 
 /** The next job of a lane that is due and not under way. */

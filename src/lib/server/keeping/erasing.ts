@@ -2,6 +2,7 @@ import type { Plan } from '../../core/packet';
 import { forgetRow } from '../batches';
 import type { Db } from '../db';
 import type { House } from '../house';
+import { uncount } from '../pace';
 import { dropAttachment, dropPaper, dropUnused } from '../sweeping';
 
 /**
@@ -46,6 +47,7 @@ export function erase(house: House, packet: string): void {
 		"UPDATE events SET body = '' WHERE packet = ?"
 	])
 		db.prepare(sql).run(packet);
+	uncount(house, packet);
 	for (const plan of plans) dropPlan(db, plan);
 	for (const paper of new Set(papers)) dropPaper(house, paper);
 	for (const file of files) {

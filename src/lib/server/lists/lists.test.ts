@@ -50,8 +50,8 @@ beforeAll(() => {
 	for (const one of [odile, mio]) member.run(one.id, one.name, one.email, one.level);
 	db.prepare("INSERT INTO folders (name, open, made_at) VALUES ('Claims', 0, ''), ('Leases', 1, '')").run();
 	const packet = db.prepare(
-		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, unreachable, folder, template, put, sealed, events, head)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, '[]', ?, ?, ?, ?, '{}', 1, '')`
+		`INSERT INTO packets (id, reference, owner, title, status, sent_at, since, deadline, ended_at, thread, unreachable, folder, template, put, unusual, sealed, events, head)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, '[]', ?, ?, ?, ?, ?, '{}', 1, '')`
 	);
 	const person = db.prepare(
 		"INSERT INTO packet_people (packet, person, name, email, standing) VALUES (?, 'p', 'P', ?, 'done')"
@@ -71,6 +71,7 @@ beforeAll(() => {
 					wait: day(i * 7),
 					until: i % 5 === 0 ? '9999' : day(i * 3),
 					sent: day(i),
+					unusual: ((i % 11) / 11).toFixed(4),
 					ended: day(i * 11),
 					type: ['grant', NOTHING, 'lease'][i % 3]!,
 					size: String((i * 37) % 90).padStart(15, '0')
@@ -99,7 +100,8 @@ beforeAll(() => {
 				i % 40 === 1 ? 1 : 0,
 				one.folder,
 				one.template,
-				one.put || null
+				one.put || null,
+				one.at.unusual
 			);
 			person.run(id, one.part ? mio.email : 'guest@x.example');
 			made.push(one);

@@ -3,9 +3,9 @@ import type { Account } from '../accounts';
 import { inOrder, looker, MAY_SEE_PACKET } from '../folders';
 import type { House } from '../house';
 import { PAGE, rowsOf, type PacketRow } from '../packets/rows';
-import { usualHours } from '../templates';
+import { usually } from '../pace';
 
-/** A packet in a list, with what is usual for its template: half of those completed took no longer than so many hours. */
+/** A packet in a list, with what is usual for its template: half of those sent are done within so many hours. */
 export type ListedPacket = PacketRow & { usualHours: number | null };
 
 /** A page of packets; `next` is where to go on, null at the end. A page may be short, or empty, with more to come. */
@@ -46,28 +46,13 @@ export function packetPage(house: House, account: Account, asked: PacketsAsked):
 				asked.after ?? (down ? FIRST_DOWN : FIRST_UP)
 			);
 	const usual = usually(house);
+	const ids = found.map(({ id }) => id);
 	return {
-		rows: rowsOf(
-			house.db,
-			found.map(({ id }) => id)
-		).map((row) => ({ ...row, usualHours: row.template ? usual(row.template) : null })),
+		rows: rowsOf(house.db, ids).map((row) => ({
+			...row,
+			usualHours: row.template ? usual(row.template) : null
+		})),
 		next: next && { at: next.at, n: next.n }
-	};
-}
-
-/** How long what is usual is remembered, in ms: it changes slowly, and lists are asked for often. */
-const FRESH = 600_000;
-const remembered = new WeakMap<object, Map<string, { hours: number | null; at: number }>>();
-
-function usually(house: House): (template: string) => number | null {
-	const kept = remembered.get(house.db) ?? new Map<string, { hours: number | null; at: number }>();
-	remembered.set(house.db, kept);
-	return (template) => {
-		const known = kept.get(template);
-		if (known && Date.now() - known.at < FRESH) return known.hours;
-		const hours = usualHours(house, template);
-		kept.set(template, { hours, at: Date.now() });
-		return hours;
 	};
 }
 
@@ -109,6 +94,12 @@ function walked(
 		},
 		'open sent down': {
 			from: 'p.rowid AS n, p.sent_at AS at FROM packets p INDEXED BY packets_open_sent WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.sent_at, p.rowid) < (@at, @n) ORDER BY p.sent_at DESC, p.rowid DESC'
+		},
+		'open unusual up': {
+			from: 'p.rowid AS n, p.unusual AS at FROM packets p INDEXED BY packets_open_unusual WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.unusual, p.rowid) > (@at, @n) ORDER BY p.unusual, p.rowid'
+		},
+		'open unusual down': {
+			from: 'p.rowid AS n, p.unusual AS at FROM packets p INDEXED BY packets_open_unusual WHERE p.ended_at IS NULL AND p.batch IS NULL AND (p.unusual, p.rowid) < (@at, @n) ORDER BY p.unusual DESC, p.rowid DESC'
 		},
 		'batch up': {
 			from: 'p.rowid AS n, p.since AS at FROM packets p INDEXED BY packets_in_batch WHERE p.batch = @batch AND p.ended_at IS NULL AND (p.since, p.rowid) > (@at, @n) ORDER BY p.since, p.rowid'

@@ -171,6 +171,7 @@ export function writeReadTables(
 	writeOrder(db, state);
 	writeFiles(db, state);
 	writeChain(db, state);
+	db.prepare('INSERT OR IGNORE INTO pace_behind (packet) VALUES (?)').run(state.packet);
 }
 
 /** By what a packet is found: title, reference, people with their addresses, and what else the sender has said of it. */

@@ -67,4 +67,28 @@ export const seenBorder = border(
 		closed
 	)
 );
+const Many = Type.Integer({ minimum: 0, maximum: 10_000 });
+export const stumbledBorder = border(
+	Type.Object(
+		{
+			last: Type.String({ pattern: `^$|${Id}` }),
+			fields: Type.Array(
+				Type.Object(
+					{
+						field: Type.String({ pattern: Id }),
+						seconds: Type.Integer({ minimum: 0, maximum: 86_400 }),
+						visits: Many,
+						back: Many,
+						refused: Type.Array(Type.Object({ code: Type.String({ pattern: '^[a-z-]{1,40}$' }), n: Many }, closed), {
+							maxItems: 20
+						})
+					},
+					closed
+				),
+				{ maxItems: 500 }
+			)
+		},
+		closed
+	)
+);
 export const languageBorder = border(Type.Object({ language: Type.String({ pattern: '^[a-z]{2}$' }) }, closed));

@@ -33,6 +33,7 @@ import { unveiled } from '../packets/private-words';
 import { CODES_ALLOWED } from './identity';
 import { consentDigest } from './consenting';
 import { identityState } from '../identity';
+import { countsStumbles } from '../pace';
 import { paperState } from '../paper/bringing-view';
 import { readSaved } from './keeping';
 import type { Visitor } from './visit';
@@ -116,6 +117,8 @@ interface Turn {
 	paper: PaperToBring | null;
 	/** whether the time on each page is kept */
 	seen: boolean;
+	/** whether it is counted where people stumble */
+	stumbles: boolean;
 }
 
 /** Builds what the signing page shows. Others' unfinished answers are never in it, and nothing before a proof that is wanted. */
@@ -245,7 +248,8 @@ function turnOf(house: House, visitor: Visitor): Turn {
 		group: isOpen(packet) && plan.stops[packet.stop]?.anyOne === true,
 		wordings: packet.wordings.filter((one) => one.person === person.id),
 		paper: guest ? null : paperState(house, packet, person),
-		seen: plan.sending?.seenPages === true
+		seen: plan.sending?.seenPages === true,
+		stumbles: countsStumbles(house.db, packet)
 	};
 }
 

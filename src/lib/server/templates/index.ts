@@ -1,5 +1,5 @@
 export { joinAsDraft, partsOf } from './joining';
-export { foldersOf, listTemplates, SHOWN, templateNames, usualHours, type Shown } from './list';
+export { foldersOf, listTemplates, SHOWN, templateNames, type Shown } from './list';
 export * from './making';
 export { recognise } from './recognition';
 export { binTemplate, describeTemplate, mayChange, ownTemplate, readTemplate, SHARED, sharesOf } from './store';

@@ -21,8 +21,6 @@ export interface TemplateRow {
 	changedAt: string;
 	/** its roles as a thread, every stop still to come */
 	thread: Thread;
-	/** half of those completed took no longer than so many hours; null where none is */
-	usualHours: number | null;
 }
 
 export const SHOWN = ['all', 'mine', 'shared', 'bin'] as const;
@@ -35,7 +33,7 @@ export interface Wanted {
 	most?: number;
 }
 
-interface Row extends Omit<TemplateRow, 'thread' | 'usualHours' | 'mine' | 'changing'> {
+interface Row extends Omit<TemplateRow, 'thread' | 'mine' | 'changing'> {
 	ownerId: string;
 	plan: string | null;
 	working: string | null;
@@ -68,8 +66,7 @@ export function listTemplates(house: House, account: Account, wanted: Wanted): T
 		...row,
 		mine: ownerId === account.id,
 		changing: working !== null,
-		thread: plan ? roles(house, plan) : threadOf(working),
-		usualHours: usualHours(house, row.id)
+		thread: plan ? roles(house, plan) : threadOf(working)
 	}));
 }
 
@@ -108,22 +105,6 @@ function threadOf(json: string | null): Thread {
 				: [];
 		})
 	);
-}
-
-/** How many of the last completed ones say how long it usually takes. */
-const LATELY = 50;
-
-/** The middle of the times that the last completed ones took, in hours. */
-export function usualHours(house: House, template: string): number | null {
-	const hours = house.db
-		.prepare<[string, number], { sent: string; ended: string }>(
-			`SELECT sent_at AS sent, ended_at AS ended FROM packets INDEXED BY packets_by_template
-			 WHERE template = ? AND status = 'completed' ORDER BY ended_at DESC LIMIT ?`
-		)
-		.all(template, LATELY)
-		.map(({ sent, ended }) => (Date.parse(ended) - Date.parse(sent)) / 3_600_000)
-		.sort((a, b) => a - b);
-	return hours[Math.floor((hours.length - 1) / 2)] ?? null;
 }
 
 /** Templates in use that this account may use, by name, the most recently used first: without looking into their plans. */

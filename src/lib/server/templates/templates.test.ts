@@ -1,5 +1,5 @@
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { account, mails, ok, realPlan, sent, signs, testHouse, type TestHouse } from '../../../../e2e/kit/house';
+import { account, mails, ok, realPlan, sent, testHouse, type TestHouse } from '../../../../e2e/kit/house';
 import { pdf } from '../../../../e2e/kit/pdfs';
 import { field } from '../../../../e2e/kit/plans';
 import type { Plan } from '../../core/packet';
@@ -89,21 +89,9 @@ describe('a template', () => {
 		expect(mails(t.house, maren.email).at(-1)!.text).toContain('Dear Maren, fee 240.');
 		expect(ok(packetView(t.house, packet.packet)).from).toEqual([{ template: id, title: plan.title, version: 1 }]);
 		expect(listTemplates(t.house, tamsin, { show: 'mine' }).find((row) => row.id === id)).toMatchObject({
-			uses: 1,
-			usualHours: null
+			uses: 1
 		});
 		expect(checkData(t.house.db).faults).toEqual([]);
-	});
-
-	it('says how long it usually takes, once some are complete', async () => {
-		ok(sendTemplate(t.house, tamsin, id, given));
-		await t.runner.drain();
-		await signs(t, maren.email);
-		t.clock.now += 6 * 3_600_000;
-		await signs(t, 'tamsin@brindlevale.example');
-		expect(Math.round(listTemplates(t.house, tamsin, { show: 'mine' }).find((row) => row.id === id)!.usualHours!)).toBe(
-			6
-		);
 	});
 
 	it('keeps what it has locked: by the server, at saving and at sending', () => {
