@@ -21,6 +21,7 @@
 	import BatchesOut from './BatchesOut.svelte';
 	import Beside from './Beside.svelte';
 	import { having, spent } from './having';
+	import LikelyBy from './LikelyBy.svelte';
 
 	/** All that is out, page by page, with one of them open beside it. */
 	let {
@@ -68,7 +69,7 @@
 	let open = $state<string | null>(null);
 	const beside = $derived(paged.rows.find((row) => row.id === open));
 	/** what there is no room for beside an open packet */
-	const WIDE = ['spent', 'until', 'folder', 'sender', 'sent'];
+	const WIDE = ['unusual', 'until', 'folder', 'sender', 'sent'];
 	const hidden = $derived(beside ? [...new Set([...settings.hidden, ...WIDE])] : settings.hidden);
 
 	/** the packets of one batch come in one order */
@@ -77,7 +78,7 @@
 		{ key: 'title', name: 'Packet', sorts, fixed: true, look: 'max-w-72' },
 		{ key: 'thread', name: 'Where it is' },
 		{ key: 'wait', name: 'With', sorts: true },
-		{ key: 'spent', name: 'Out for' },
+		{ key: 'unusual', name: 'Out for', sorts, mostFirst: true },
 		{ key: 'until', name: 'Until', sorts, look: 'whitespace-nowrap' },
 		{ key: 'folder', name: 'Folder' },
 		{ key: 'sender', name: 'Sent by' },
@@ -114,11 +115,15 @@
 		{with_.names}<br /><span class="text-[13px] {shut ? 'text-copper' : with_.tone}"
 			>{shut ? 'shut, being put right' : with_.note}</span
 		>
-	{:else if key === 'spent'}{@const [time, usually] = spent(row.sentAt, now, row.usualHours).split('; ')}
+	{:else if key === 'unusual'}{@const [time, usually] = spent(row.sentAt, now, row.usualHours).split('; ')}
 		<span class="whitespace-nowrap">{time}</span>{#if usually}<br /><span
 				class="text-[13px] whitespace-nowrap text-quiet">{usually}</span
 			>{/if}
-	{:else if key === 'until'}{row.deadline ? day(row.deadline, zone, now) : 'open'}
+	{:else if key === 'until'}{row.deadline ? day(row.deadline, zone, now) : 'open'}<LikelyBy
+			likely={row.likely}
+			{zone}
+			{now}
+		/>
 	{:else if key === 'folder'}{row.folder}
 	{:else if key === 'sender'}{row.sender}
 	{:else}{day(row.sentAt, zone, now)}{/if}
@@ -129,7 +134,11 @@
 	<h2 id="out" class="pb-3 text-[17px]">
 		Out now <span class="pl-1 text-[14px] font-normal text-quiet"
 			>{count}
-			{count === 1 ? 'packet' : 'packets'}{order.key === 'wait' && !order.down ? ', longest wait first' : ''}</span
+			{count === 1 ? 'packet' : 'packets'}{order.key === 'wait' && !order.down
+				? ', longest wait first'
+				: order.key === 'unusual' && order.down
+					? ', longest against what is usual first'
+					: ''}</span
 		>
 	</h2>
 	<Table

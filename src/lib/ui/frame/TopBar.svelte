@@ -19,6 +19,7 @@
 					{ to: '/batches', name: 'Batches' }
 				]),
 		{ to: '/records', name: 'Records' },
+		{ to: '/pace', name: 'Pace' },
 		{ to: '/settings', name: 'Settings' },
 		...(demo || account.level === 'owner' ? [{ to: '/stand-ins', name: 'Stand-ins' }] : [])
 	]);

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import type { Need } from '../../core/packet';
+	import { noDateInWords } from '../../core/pace';
 	import { day, moment } from '../dates';
 	import { binDraft } from './drafts';
 	import { WORK } from './work';
@@ -22,6 +23,7 @@
 					aside: 'brick',
 					clock: 'brick',
 					ending: 'copper',
+					late: 'copper',
 					term: 'copper',
 					paper: 'thread',
 					wording: 'thread',
@@ -119,6 +121,18 @@
 		{:else if need.what === 'ending'}
 			<p><b>{need.title}</b> ends {day(need.deadline, zone, now)}</p>
 			<p class="text-[14px] text-quiet">with {need.names}</p>
+			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Look at it</a></p>
+		{:else if need.what === 'late'}
+			<p>
+				<b>{need.title}</b>
+				{need.middle ? 'will likely' : 'may'} not be done by {day(need.deadline, zone, now)}
+			</p>
+			<p class="text-[14px] text-quiet">
+				with {need.names} · {need.middle
+					? `of 100 like it ${Math.round(need.chance * 100)} were not done in that time`
+					: noDateInWords(need.unusual)}
+			</p>
+			{#if need.helps}<p class="text-[14px]">{need.helps}</p>{/if}
 			<p class="pt-2"><a class="button" href="/packets/{need.packet}">Look at it</a></p>
 		{:else if need.what === 'declined'}
 			<p><b>{need.title}</b> was declined</p>

@@ -25,6 +25,7 @@ export const WORK: Record<Work, { name: string; one: string; many: string; a: st
 		many: 'pieces of work',
 		a: 'a certificate of disposal'
 	},
+	pace: { name: 'Reckoning how long things take', one: 'packet', many: 'packets', a: 'its forecast' },
 	hook: { name: 'Telling other programs', one: 'message', many: 'messages', a: 'a message to another program' },
 	read: { name: 'Reading of scans', one: 'document', many: 'documents', a: 'the reading of a scan' }
 };

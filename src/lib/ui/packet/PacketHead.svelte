@@ -5,11 +5,12 @@
 	import Chain from './Chain.svelte';
 	import LongThread from '../thread/LongThread.svelte';
 	import { saidTo, type Answered } from './form';
-	import type { PacketView, PutAway } from '../../core/packet';
+	import type { LikelyCourse, PacketView, PutAway } from '../../core/packet';
 
 	/** What a packet is, how it stands, its thread; the one deed that is next, and all others in a menu. */
 	let {
 		packet,
+		likely,
 		now,
 		myTurn,
 		mayAct,
@@ -21,6 +22,7 @@
 		onamend
 	}: {
 		packet: PacketView;
+		likely: LikelyCourse | null;
 		now: string;
 		myTurn: boolean;
 		mayAct: boolean;
@@ -99,5 +101,5 @@
 			<Menu label="More" hint="More to do with this packet" entries={others} />
 		</div>
 	</div>
-	<div class="pt-3"><LongThread thread={packet.thread} {now} ended={!open} /></div>
+	<div class="pt-3"><LongThread thread={packet.thread} {now} ended={!open} {likely} zone={packet.zone} /></div>
 </div>

@@ -21,7 +21,7 @@
 </script>
 
 <Collapsible.Root bind:open>
-	<Collapsible.Trigger class="inline-flex min-h-6 cursor-pointer items-center gap-1 {look}">
+	<Collapsible.Trigger class="inline-flex min-h-[24px] cursor-pointer items-center gap-1 {look}">
 		<ChevronRight
 			size={14}
 			aria-hidden="true"

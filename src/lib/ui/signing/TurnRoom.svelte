@@ -6,6 +6,7 @@
 	import Asking from './Asking.svelte';
 	import { handTo, serverKeeper, type Keeper } from './keeper';
 	import { watchPages } from './seen';
+	import { watchFields } from './stumbles';
 	import { Signing, type Turn } from './signing.svelte';
 	import TurnPage from './TurnPage.svelte';
 	import WordingsPart from './WordingsPart.svelte';
@@ -31,6 +32,7 @@
 			wordings: WordingRequest[];
 			/** whether the time on each page is kept */
 			seen: boolean;
+			stumbles: boolean;
 			/** what was corrected since they opened it, and they have not been shown yet */
 			corrected: SeenPart[];
 			/** it is a new version of one that they had opened */
@@ -128,6 +130,20 @@
 			navigator.sendBeacon(address, new Blob([JSON.stringify({ pages })], { type: 'application/json' }))
 		);
 		return () => seen?.();
+	});
+	// at which fields people stumble, where the office counts that
+	$effect(() => {
+		if (!view.stumbles || !root) return;
+		const address = `${base}/stumbled`;
+		return watchFields(
+			root,
+			(id) => {
+				const field = signing.fields.find((one) => one.id === id);
+				return (field && signing.fault(field)?.code) ?? null;
+			},
+			(fields, last) =>
+				navigator.sendBeacon(address, new Blob([JSON.stringify({ fields, last })], { type: 'application/json' }))
+		);
 	});
 </script>
 

@@ -12,6 +12,7 @@ import {
 	type Answer,
 	type Answers
 } from '../../core/field';
+import type { Refusal } from '../../core/refusal';
 import { isAddress, type Field, type Names, type Paper, type Plan } from '../../core/packet';
 import { opensBy } from '../../core/route';
 import { ENGLISH, type Words } from '../../words/words';
@@ -140,9 +141,14 @@ export class Signing {
 
 	/** The sentence that says what is wrong with what stands there; '' where nothing is, or nothing does. */
 	wrong(field: Field): string {
-		const answer = this.now.answer(field);
-		const no = answer === undefined ? null : this.now.check(field, answer);
+		const no = this.fault(field);
 		return no ? this.words().refusal(no) : '';
+	}
+
+	/** What is wrong with what stands there; null where nothing is, or nothing does. */
+	fault(field: Field): Refusal | null {
+		const answer = this.now.answer(field);
+		return answer === undefined ? null : this.now.check(field, answer);
 	}
 
 	isDone(field: Field): boolean {

@@ -8,9 +8,13 @@
 	import { enhance } from '$app/forms';
 	import { keepFilled } from '../forms';
 	import type { Snippet } from 'svelte';
+	import { courseInWords } from '../../core/pace';
 	import type { Plan } from '../../core/packet';
 	import { roleName } from '../../core/template';
 	import PagePicture from '../pages/PagePicture.svelte';
+	import type { Stumbles, TemplateCourse } from '../../server/pace';
+	import StumblesList from './StumblesList.svelte';
+	import UsualCourse from './UsualCourse.svelte';
 
 	/** One template beside the list: its pages, who does what, what its users may change, and what can be done with it. */
 	let {
@@ -33,6 +37,8 @@
 			mayChange: boolean;
 			plan: Plan | null;
 			versions: { version: number }[];
+			course: TemplateCourse;
+			stumbles: Stumbles[];
 		};
 		offices: { id: string; name: string }[];
 		folders: string[];
@@ -114,17 +120,27 @@
 					{chosen.plan.papers.length === 1 ? '1 document' : `${chosen.plan.papers.length} documents`}, {pages.length}
 					{pages.length === 1 ? 'page' : 'pages'}, {chosen.plan.fields.length} fields
 				</p>
-				<ol class="grid gap-1 text-[14px]">
+				<ol class="pl-1.5 text-[14px]">
 					{#each chosen.plan.stops as stop, i (stop.id)}
-						{#each chosen.plan.people.filter((p) => stop.people.includes(p.id)) as person (person.id)}
-							<li>
-								<span class="text-quiet">{i + 1}</span>
-								<b>{roleName(person)}</b>
-								{person.duty}{person.optional ? ', may be left out' : ''}{person.role && person.name
-									? `: ${person.name}`
-									: ''}
-							</li>
-						{/each}
+						<li class="relative pb-1.5 pl-4 {i < chosen.plan.stops.length - 1 ? 'border-l-2 border-line' : ''}">
+							<span
+								class="absolute top-1.5 size-2.5 rounded-full border-2 border-line bg-linen {i <
+								chosen.plan.stops.length - 1
+									? '-left-1.5'
+									: '-left-1'}"
+								aria-hidden="true"
+							></span>
+							{#each chosen.plan.people.filter((p) => stop.people.includes(p.id)) as person (person.id)}
+								{@const usual = chosen.course.places[person.id]}
+								<p>
+									<b>{roleName(person)}</b>
+									{person.duty}{person.optional ? ', may be left out' : ''}{person.role && person.name
+										? `: ${person.name}`
+										: ''}
+									{#if usual && usual.n > 0}<span class="text-quiet">· {courseInWords(usual)}</span>{/if}
+								</p>
+							{/each}
+						</li>
 					{/each}
 				</ol>
 			</div>
@@ -134,6 +150,8 @@
 			Not in use yet: it is being made. “Change” goes on with it, “Put in use” there ends it.
 		</p>
 	{/if}
+	{#if chosen.plan}<UsualCourse course={chosen.course} id={chosen.id} />{/if}
+	{#if chosen.stumbles.length > 0}<StumblesList stumbles={chosen.stumbles} />{/if}
 	{#if chosen.mayChange}
 		<div class="border-t border-hairline py-2">
 			<More label="Description, folder, who may use it" look="font-semibold">

@@ -16,6 +16,7 @@ import {
 	safety,
 	sessionsOf
 } from '$lib/server/accounts';
+import { setMorning, wantsMorning } from '$lib/server/morning';
 import { formIn } from '$lib/server/forms';
 import { accountIn, doerIn, proofIn, statusOf } from '$lib/server/web';
 
@@ -29,6 +30,7 @@ export const load = ({ locals }) => {
 		possible: passkeysPossible(house()),
 		sessions: sessionsOf(db, me.id),
 		here: locals.session?.id ?? '',
+		morning: wantsMorning(db, me.id),
 		required: safety(db).second.includes(me.level),
 		mustSetUp: locals.session?.wants === 'set-up',
 		proved: locals.session?.proved ?? false
@@ -77,6 +79,11 @@ export const actions = {
 		if (no) return failed('passkey', no);
 		removePasskey(house(), doerIn(locals), accountIn(locals), id);
 		return { form: 'passkey', done: true };
+	},
+	morning: async ({ request, locals }) => {
+		const on = (await formIn(request)).text('morning', 5) === 'on';
+		setMorning(house(), accountIn(locals), on);
+		return { form: 'morning', done: true };
 	},
 	end: async ({ request, locals }) => {
 		const form = await formIn(request);

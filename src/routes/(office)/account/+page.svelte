@@ -36,6 +36,17 @@
 		<Codes factors={data.factors} proved={data.proved} {said} />
 	</section>
 	<div class="grid content-start gap-8">
+		<section aria-labelledby="morning">
+			<h2 id="morning" class="border-b border-hairline pb-2 text-[19px]">Morning letter</h2>
+			<p class="py-2 text-[14px] text-quiet">
+				What needs you and what will likely be late, at seven on working days. None comes where nothing does.
+			</p>
+			<form method="POST" action="?/morning" use:enhance>
+				<input type="hidden" name="morning" value={data.morning ? '' : 'on'} />
+				<p role="status" class="pb-2">{data.morning ? 'It comes to your address.' : 'It does not come.'}</p>
+				<p><button class="button">{data.morning ? 'End it' : 'Have it sent'}</button></p>
+			</form>
+		</section>
 		<section aria-labelledby="password">
 			<h2 id="password" class="border-b border-hairline pb-2 text-[19px]">Password</h2>
 			<form method="POST" action="?/password" use:enhance class="grid gap-3 pt-3">

@@ -21,6 +21,7 @@ const CALLED: Record<keyof Organisation, string> = {
 	logo: 'logo',
 	zone: 'time zone',
 	seenPages: 'time in view',
+	stumbles: 'counting where people stumble',
 	exchange: 'exchanging documents',
 	sheetsIn: 'sheets dropped into folders',
 	pace: 'pace of batches'
@@ -35,6 +36,7 @@ export const actions = {
 		const form = await formIn(request);
 		const kept = { name: form.text('name').trim(), colour: form.text('colour'), zone: form.text('zone') };
 		const seenPages = form.on('seen-pages');
+		const stumbles = form.on('stumbles');
 		const exchange = form.on('exchange');
 		const sheetsIn = form.on('sheetsIn');
 		const pace = Math.round(Number(form.text('pace')));
@@ -58,6 +60,7 @@ export const actions = {
 			...kept,
 			logo,
 			seenPages,
+			stumbles,
 			exchange,
 			sheetsIn,
 			...(pace > 0 && { pace })

@@ -82,6 +82,11 @@
 					checked={data.settings.seenPages ?? false}
 				/>
 				<Check
+					label="Count at which fields of a template people stumble: never who, nor what they typed"
+					name="stumbles"
+					checked={data.settings.stumbles ?? false}
+				/>
+				<Check
 					label="Documents of a packet that is out may be exchanged, as long as nobody has finished"
 					name="exchange"
 					checked={data.settings.exchange ?? false}

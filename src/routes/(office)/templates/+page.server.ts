@@ -24,6 +24,7 @@ import {
 	workingCopy,
 	type Shown
 } from '$lib/server/templates';
+import { courseOfTemplate, stumblesOf, usually } from '$lib/server/pace';
 import { accountIn, orError, statusOf } from '$lib/server/web';
 
 export const load = ({ url, locals }) => {
@@ -32,16 +33,28 @@ export const load = ({ url, locals }) => {
 	const show: Shown = (SHOWN as readonly string[]).includes(asked) ? (asked as Shown) : 'all';
 	const folder = (url.searchParams.get('folder') ?? '').slice(0, 80);
 	const search = (url.searchParams.get('q') ?? '').slice(0, 200);
-	const rows = listTemplates(house(), account, { show, folder, search });
+	const usual = usually(house());
+	const rows = listTemplates(house(), account, { show, folder, search }).map((row) => ({
+		...row,
+		usualHours: usual(row.id)
+	}));
 	const id = url.searchParams.get('id') ?? rows[0]?.id ?? '';
 	const template = id === '' ? null : readTemplate(house(), account, id);
+	const versions = template === null || isRefusal(template) ? [] : versionsOf(house(), template.id);
 	const chosen =
 		template === null || isRefusal(template)
 			? null
 			: {
 					...template,
 					mayChange: mayChange(account, template),
-					versions: versionsOf(house(), template.id),
+					versions,
+					course: courseOfTemplate(
+						house(),
+						template.id,
+						template.plan,
+						versions.map(({ version }) => version)
+					),
+					stumbles: template.plan ? stumblesOf(house(), template.id, template.plan) : [],
 					accounts: sharesOf(house(), template.id)
 				};
 	return {

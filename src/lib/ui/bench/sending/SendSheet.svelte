@@ -9,6 +9,7 @@
 	import { rightNow } from '../../dates';
 	import { post } from '../../post';
 	import type { Bench } from '../bench.svelte';
+	import LikelyDone from './LikelyDone.svelte';
 
 	/** All that will happen, in the order it will, and the button that starts it: now, or at a time. */
 	let {
@@ -140,6 +141,7 @@
 			</p>
 		</li>
 	</ol>
+	{#if open}<LikelyDone {bench} {zone} />{/if}
 	<div class="flex flex-wrap items-center gap-x-4 gap-y-2 pt-4">
 		<OneOf
 			label="When it goes"

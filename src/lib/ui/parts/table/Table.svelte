@@ -127,7 +127,8 @@
 	const all = $derived(model.length > 0 && model.every((row) => selection[row.id]));
 
 	function putInOrder(key: string) {
-		const next = { key, down: order?.key === key ? !order.down : false };
+		const most = columns.find((column) => column.key === key)?.mostFirst ?? false;
+		const next = { key, down: order?.key === key ? !order.down : most };
 		order = next;
 		onorder?.(next);
 	}

@@ -16,6 +16,7 @@ import {
 	nudgeAll,
 	withdraw
 } from '$lib/server/packets/office';
+import { forecastOf } from '$lib/server/pace';
 import { packetView } from '$lib/server/packets/packet-view';
 import { formIn } from '$lib/server/forms';
 import { judgeHeld } from '$lib/server/identity';
@@ -29,6 +30,7 @@ export const load = ({ params, locals }) => {
 	return {
 		packet: orError(packetView(house(), params.id)),
 		account,
+		likely: forecastOf(house().db, params.id),
 		may: { change, judge: may('judge') },
 		folders: change ? foldersFor(house(), account) : [],
 		now: house().now().toISOString()

@@ -79,6 +79,7 @@
 <svelte:head><title>{packet.title} · Pellum</title></svelte:head>
 <main id="main">
 	<PacketHead
+		likely={data.likely}
 		{packet}
 		now={data.now}
 		{myTurn}
