@@ -6,6 +6,7 @@ import { benchFitting } from './fitting';
 import { benchLists } from './lists';
 import { benchLog } from './log';
 import { table, type Figure } from './measure';
+import { benchPace } from './pace';
 import { benchPlacing } from './placing';
 import { benchPress, benchScan } from './press';
 import { benchSearch } from './search';
@@ -20,6 +21,7 @@ import { benchVisits } from './visits';
 const PARTS: Record<string, () => Promise<Figure[]>> = {
 	pages: async () => [...(await benchPress()), ...(await benchScan())],
 	house: async () => [...(await benchLog()), ...(await benchDesk()), ...(await benchSearch())],
+	pace: benchPace,
 	lists: benchLists,
 	batches: benchBatches,
 	fit: benchFitting,

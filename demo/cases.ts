@@ -164,5 +164,60 @@ export const CASES: Case[] = [
 	plain('handbook', 'Steward handbook, Tess Marlow', 'Tess Marlow', 't.marlow', '', 8, []),
 	plain('handbook', 'Steward handbook, Ravi Menon', 'Ravi Menon', 'r.menon', '', 8, [open(4)]),
 	plain('release', 'Recording release, spring', 'Maren Lindqvist', 'maren.lindqvist', 'the Spring Overture', 2, []),
-	plain('rota', 'Rota swap, violas', 'Dieuwke Achterberg', 'd.achterberg', '', 1, [finish(0)])
+	plain('rota', 'Rota swap, violas', 'Dieuwke Achterberg', 'd.achterberg', '', 1, [finish(0)]),
+	...autumnEngagements(),
+	...autumnStewards(),
+	...releasesOfLucia()
 ];
+
+/** Of the autumn tour: so many days ago, and how long each of its three stops took. Most are quick, a few are not. */
+function autumnEngagements(): Case[] {
+	const SENT: [name: string, instrument: string, ago: number, steps: Step[]][] = [
+		['Cyril Marlowe', 'cello', 88, all(1, 3, 1)],
+		['Bisi Oyelaran', 'flute', 84, all(1, 12, 2)],
+		['Halvard Tveit', 'horn', 70, all(2, 1, 1)],
+		['Nell Quayle', 'oboe', 63, all(1, 2, 3)],
+		['Ilka Szabo', 'viola', 57, all(1, 5, 1)],
+		['Fergus Doyle', 'timpani', 49, all(3, 1, 1)],
+		['Morayo Adeyemi', 'bassoon', 43, all(1, 8, 2)],
+		['Edda Lysander', 'harp', 36, all(1, 1, 1)],
+		['Vivian Crane', 'trombone', 24, [finish(1), { after: 3, does: 'decline', why: 'I am on tour myself that week.' }]]
+	];
+	return SENT.map(([name, instrument, ago, steps]) =>
+		guest(`Guest engagement, ${initialled(name)}`, name, addressed(name), instrument, 'the autumn tour', ago, steps)
+	);
+}
+
+/** Stewards who joined in the autumn: so many days ago, and how long they took. */
+function autumnStewards(): Case[] {
+	const SENT: [name: string, ago: number, after: number][] = [
+		['Moira Tansley', 92, 3],
+		['Dev Kapoor', 92, 1],
+		['Ruth Ansell', 85, 12],
+		['Femi Bankole', 78, 2],
+		['Greta Holm', 71, 19],
+		['Sid Orrell', 64, 6],
+		['Lottie Pryce', 56, 1],
+		['Yusuf Amin', 45, 15],
+		['Carys Dean', 27, 4]
+	];
+	return SENT.map(([name, ago, after]) =>
+		plain('handbook', `Steward handbook, ${name}`, name, addressed(name), '', ago, all(after))
+	);
+}
+
+/** She answers on one day of the week, whenever something comes. */
+function releasesOfLucia(): Case[] {
+	const PIECES = ['the Nocturne', 'the Wedding Suite', 'two Marches', 'the Partita', 'the Harvest Songs'];
+	return PIECES.map((piece, i) =>
+		plain('release', `Recording release, ${piece}`, 'Lucia Marchetti', 'l.marchetti', piece, 65 - 7 * i, all(2))
+	);
+}
+
+function initialled(name: string): string {
+	const [first, last] = name.split(' ');
+	return `${first![0]}. ${last}`;
+}
+function addressed(name: string): string {
+	return initialled(name).replace(' ', '').toLowerCase();
+}

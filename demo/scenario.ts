@@ -294,12 +294,18 @@ function happenings(
 		}
 	};
 	let day = sending.day;
-	const steps = one.steps.map((step, k) => {
+	const steps = one.steps.flatMap((step, k) => {
+		const before = day;
 		day = Math.min(
 			-0.001 * (one.steps.length - k),
 			Math.max(day + 0.01, dayOf(Math.floor(day) + 1 + step.after, k + 1))
 		);
-		return { day, run: async () => take(house, sender, one, step, id, plan, n) };
+		const does = (what: Step) => async () => take(house, sender, one, what, id, plan, n);
+		const itself = { day, run: does(step) };
+		if (step.does !== 'finish') return [itself];
+		// whoever finishes has opened it a while before: within minutes, or on the day before
+		const opened = day - Math.min((day - before) / 2, 0.002 + (((n * 29 + k * 53) % 89) / 89) ** 3 * 1.4);
+		return [{ day: opened, run: does({ after: 0, does: 'open' }) }, itself];
 	});
 	// those whose time ran out in the past have ended then, not today
 	const end = one.expires ? [{ day: -one.ago + (one.days ?? 21) + 1, run: async () => runner.drain() }] : [];

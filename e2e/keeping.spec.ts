@@ -31,9 +31,9 @@ test('a rule lets its time be over; what is held stays, what goes leaves a certi
 	await expect(page.getByText('In the folder Players: Until it has ended; then somebody looks at it.')).toBeVisible();
 	await clean(page, 'rules of keeping');
 
-	await page.goto(`${server.origin}/records`);
+	await page.goto(`${server.origin}/records?q=Brightwell`);
 	await ready(page);
-	await page.getByRole('checkbox', { name: 'Choose Youth consent, Mabel Orchard' }).click();
+	await page.getByRole('checkbox', { name: 'Choose Guest engagement, A. Brightwell' }).click();
 	await page.getByRole('button', { name: 'Put what is chosen somewhere' }).click();
 	await page.getByRole('menuitem', { name: /Under a legal hold/ }).click();
 	await page.getByLabel('What it is called').fill('Insurance 12');
@@ -44,10 +44,10 @@ test('a rule lets its time be over; what is held stays, what goes leaves a certi
 
 	await page.goto(`${server.origin}/records/due`);
 	await ready(page);
-	await expect(page.getByRole('row').filter({ hasText: 'Mabel Orchard' })).toContainText('held: Insurance 12');
+	await expect(page.getByRole('row').filter({ hasText: 'A. Brightwell' })).toContainText('held: Insurance 12');
 	await clean(page, 'what is to go');
 	const reference = (await page.getByRole('row').filter({ hasText: 'T. Sorley' }).locator('.font-mono').textContent())!;
-	for (const name of ['Guest engagement, T. Sorley', 'Youth consent, Mabel Orchard'])
+	for (const name of ['Guest engagement, T. Sorley', 'Guest engagement, A. Brightwell'])
 		await page.getByRole('checkbox', { name: `Choose ${name}` }).click();
 	await page.getByRole('button', { name: 'Dispose of…' }).click();
 	await page.getByLabel('Reason').fill('The season is over.');

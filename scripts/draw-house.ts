@@ -10,7 +10,7 @@ const LIB = 'src/lib';
 /** The rooms of each storey, from the top; core's under the parts of the work. */
 const CORE_PARTS: Record<string, string[]> = {
 	prepare: ['plan', 'template', 'field', 'rule', 'page', 'picture', 'sheet', 'intake'],
-	run: ['packet', 'route', 'calendar', 'icalendar', 'access'],
+	run: ['packet', 'route', 'calendar', 'icalendar', 'access', 'pace'],
 	prove: ['audit', 'identity', 'paper', 'notary', 'amend', 'keeping']
 };
 const STOREYS = ['routes', 'ui', 'server', 'press', 'words', 'core'] as const;

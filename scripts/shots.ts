@@ -1,15 +1,12 @@
 import { pressInList } from '../e2e/kit/parts';
-import { PDFDocument } from '@cantoo/pdf-lib';
 import { chromium, type Page } from '@playwright/test';
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { engagement } from '../demo/documents';
-import { FORMS } from '../demo/forms';
 import { PASSWORD } from '../demo/password';
 import { BROWSER } from '../e2e/kit/browser';
-import { pictureOf } from '../e2e/kit/pictures';
 
 /** npm run shots: every picture of docs/screenshots from a fresh demo database, at 1280x800 (the phone's at 390x844). */
 const port = '5187';
@@ -170,31 +167,15 @@ try {
 	await shot(desk, 'fit');
 	await desk.goto(`${origin}/records`);
 	await shot(desk, 'records');
-	/** A new packet with a document on its Bench. */
-	const bench = async (name: string, bytes: Uint8Array) => {
-		await desk.goto(`${origin}/desk`);
-		await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-		await desk.getByRole('button', { name: 'New packet' }).click();
-		await desk.waitForURL('**/bench/*');
-		await desk
-			.getByLabel('Add documents')
-			.setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
-		await drawn(desk);
-	};
-	const two = await PDFDocument.create();
-	for (const name of ['Hall hire application', 'Youth consent']) {
-		const { bytes } = await FORMS.find((one) => one.name === name)!.make();
-		const [page] = await two.copyPages(await PDFDocument.load(bytes), [0]);
-		two.addPage(page);
-	}
-	await bench('Hall hire, signed in 2019.pdf', await pictureOf(await two.save(), 2));
-	// it is asked every two seconds: two quick pages may be read between two askings
-	await desk.getByText(/page 2 of 2|read by a machine/).waitFor({ timeout: 60_000 });
-	await desk.waitForTimeout(600);
-	await shot(desk, 'scan');
-	await desk.goto(`${origin}/records`);
+	await desk.goto(`${origin}/pace?weeks=52`);
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
-	await desk.getByRole('link', { name: 'Instrument loan, cello no. 9' }).click();
+	// charts are drawn once what draws them has come
+	await desk.waitForLoadState('networkidle');
+	await desk.waitForTimeout(400);
+	await shot(desk, 'pace');
+	await desk.goto(`${origin}/records?q=cello no. 9`);
+	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
+	await desk.getByRole('link', { name: 'Instrument loan, cello no. 9' }).first().click();
 	await desk.waitForURL('**/packets/*');
 	await desk.locator('html[data-ready=yes]').waitFor({ state: 'attached' });
 	await desk.getByRole('button', { name: 'Amend…' }).click();

@@ -129,9 +129,10 @@ export async function signIn(page: Page, server: Server, who = 'odile'): Promise
 
 /** Opens the page of a packet that is among the records. */
 export async function openRecord(page: Page, server: Server, title: string): Promise<void> {
-	await page.goto(`${server.origin}/records`);
+	// rows are drawn near the view only
+	await page.goto(`${server.origin}/records?q=${encodeURIComponent(title)}`);
 	await ready(page);
-	await page.getByRole('link', { name: title }).click();
+	await page.getByRole('link', { name: title }).first().click();
 	await page.waitForURL('**/packets/*');
 	await ready(page);
 }
