@@ -151,7 +151,10 @@ test('how files are called and how long the bin keeps is set, and refused where 
 	const downloading = page.waitForEvent('download');
 	await page.getByRole('link', { name: 'Evidence sheet' }).click();
 	const day = server.reading((db) =>
-		db.prepare<[], string>("SELECT substr(ended_at, 1, 10) FROM packets WHERE title = 'Rota swap, cellos'").pluck().get()
+		db
+			.prepare<[], string>("SELECT substr(ended_at, 1, 10) FROM packets WHERE title = 'Rota swap, cellos'")
+			.pluck()
+			.get()
 	);
 	expect((await downloading).suggestedFilename()).toBe(`${day} Rota swap, cellos Evidence sheet.pdf`);
 });

@@ -163,6 +163,7 @@ describe('a document with pictures', () => {
 
 	it('expired: as often as is permitted, then it is held; those who must know are told, in words that give nothing away', async () => {
 		const packet = await asking({ document: DOCUMENT, tries: 2 });
+		const link = linkTo(t.house, 'maren@post.example');
 		await shows(pictures.expired);
 		expect(signingView(t.house, maren())).toMatchObject({
 			state: 'identity',
@@ -171,8 +172,8 @@ describe('a document with pictures', () => {
 		});
 		await shows(pictures.expired);
 		expect(state(packet).status).toBe('held');
-		expect(signingView(t.house, maren())).toMatchObject({ state: 'held' });
-		await t.runner.drain();
+		expect(signingView(t.house, ok(visit(t.house, link)))).toMatchObject({ state: 'held' });
+		await idle(t);
 		expect(needsYou(t.house, t.odile)[0]).toMatchObject({ what: 'held', packet });
 		const told = [...mails(t.house, 'odile@brindlevale.example'), ...mails(t.house, 'maren@post.example').slice(1)];
 		expect(told.map((mail) => mail.subject)).toEqual([
