@@ -12,6 +12,17 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
+/** By keyboard: opens what filters, goes to the option of one choice by its letters, takes it, closes. */
+async function filterBy(page: Page, label: string, option: string): Promise<void> {
+	await page.getByRole('button', { name: /^Filter/ }).press('Enter');
+	await page.getByRole('combobox', { name: label, exact: true }).press('Enter');
+	await expect(page.getByRole('option', { name: option, exact: true })).toBeVisible();
+	await page.keyboard.type(option.split(' ')[0]!);
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('option')).toHaveCount(0);
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('dialog')).toHaveCount(0);
+}
 const answer = (page: Page, question: string) => page.getByRole('region', { name: question, exact: true });
 
 test('Pace answers its five questions by keyboard, from everything to one template in two presses, each with its table and file', async ({
@@ -46,13 +57,27 @@ test('Pace answers its five questions by keyboard, from everything to one templa
 	await expect(page).toHaveURL(/days=working/);
 	await clean(page, 'Pace of one template');
 	// a filter with nothing: sentences, and an empty picture
-	await page.getByRole('combobox', { name: 'In' }).press('Enter');
-	await expect(page.getByRole('option', { name: 'Claims' })).toBeVisible();
-	await page.keyboard.type('Cla');
-	await page.keyboard.press('Enter');
-	await expect(page).toHaveURL(/folder=Claims/);
+	const filter = page.getByRole('button', { name: /^Filter/ });
+	await expect(filter).toHaveText('Filter: made from Guest musician engagement');
+	await filterBy(page, 'Folder', 'Claims');
+	await expect(page).toHaveURL(/template=.*folder=Claims|folder=Claims.*template=/);
 	await expect(long).toContainText('Nothing was sent from');
 	await clean(page, 'Pace with nothing');
+	// of a type, sent by somebody: their templates beside each other
+	await page.getByRole('link', { name: 'Everything again' }).press('Enter');
+	await expect(page).toHaveURL(/\/pace$/);
+	await page.getByRole('radio', { name: 'a year' }).press('Enter');
+	await filterBy(page, 'Sent by', 'Tamsin Okoro');
+	await expect(page.getByRole('button', { name: 'Filter: sent by Tamsin Okoro' })).toBeVisible();
+	await expect(long).toContainText(/Half of the 1\d packets sent/);
+	await clean(page, 'Pace of one sender');
+	await where.getByRole('link', { name: 'Guest musician engagement' }).press('Enter');
+	await expect(page).toHaveURL(/template=.*sender=|sender=.*template=/);
+	await expect(long).toContainText(/^\D+5 packets were sent .* too few to say/);
+	await page.goBack();
+	await filterBy(page, 'Type', 'Loan');
+	await expect(filter).toHaveText('Filter: sent by Tamsin Okoro, of the type Loan');
+	await expect(long).toContainText('Nothing was sent from');
 	await page.getByRole('link', { name: 'Everything again' }).press('Enter');
 	await expect(long).toContainText(/packets sent|were sent/);
 });

@@ -4,7 +4,8 @@ import type { OpenPacket } from '../packet/state';
 import { isoDay } from '../calendar';
 import { acts, willOpen } from '../route';
 import { daysFrom } from './lengths';
-import { stopAtValue, stopValue, type Facet, type Phase } from './counting';
+import type { Phase } from './counting';
+import { amongValue, ANY, stopAtValue, stopValue, type Facet } from './facets';
 import type { StopAhead } from './forecast';
 import { expected, type Alike, type Curve } from './likeness';
 import { waitedIn, type Waited } from './of-packet';
@@ -74,13 +75,13 @@ function ahead(
 		const places: [Facet, string][] = template
 			? [
 					['stop at', stopAtValue(template, person, partOfDay(from, days))],
-					['stop', stopValue(template, person)]
+					['stop', stopValue(person, { ...ANY, template })]
 				]
 			: [];
-		return [...places, ['all', ''] as [Facet, string]].map(([facet, value]) => ({
+		return [...places, ['among', amongValue(ANY)] as [Facet, string]].map(([facet, value]) => ({
 			curve: curves(of, facet, value),
 			waited,
-			own: facet !== 'all'
+			own: facet !== 'among'
 		}));
 	};
 	return plan.stops.slice(stop).flatMap(({ people, anyOne }, i) => {

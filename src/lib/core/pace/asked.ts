@@ -1,42 +1,44 @@
-import { mondayOf, type CountedClock, type Facet } from './counting';
+import { askedIn, askedOf, type Filter } from '../packet';
+import { mondayOf, type CountedClock } from './counting';
+import type { Among, Facet } from './facets';
 
-/** What Pace is asked about: everything, or what is alike in one way; in one folder or all; sent within so many weeks. */
+/** What Pace is asked about: what fits the filter, sent within so many weeks. */
 export interface PaceAsked {
-	of: (typeof ASKED_BY)[number];
-	/** a template, a type, an account; '' of everything */
-	value: string;
-	/** null: in all of them that may be seen; '': in none */
-	folder: string | null;
+	filter: PaceFilter;
 	weeks: (typeof PERIODS)[number];
 	clock: CountedClock;
-	/** what waits are set side by side by, where everything is asked about */
+	/** what waits are set side by side by, where nothing but a folder is asked about */
 	by: SideBySide;
 }
 
+const FILTERED_BY = ['template', 'type', 'sender', 'folder'] as const satisfies (keyof Filter)[];
+/** As in Records, all at once. */
+export type PaceFilter = Pick<Filter, (typeof FILTERED_BY)[number]>;
+
 /** Ways of setting waits side by side. */
-export const SIDE_BY_SIDE = [
-	'template',
-	'duty',
-	'delivery',
-	'language',
-	'part of day',
-	'hour'
-] as const satisfies Facet[];
+export const SIDE_BY_SIDE = ['template', 'duty', 'delivery', 'language', 'part of day', 'hour'] as const satisfies (
+	Facet | 'template'
+)[];
 export type SideBySide = (typeof SIDE_BY_SIDE)[number];
 
-const ASKED_BY = ['all', 'template', 'type', 'sender'] as const satisfies Facet[];
 /** Whole weeks that are compared with as many before them. */
 export const PERIODS = [4, 13, 52] as const;
 
-export const EVERYTHING: PaceAsked = { of: 'all', value: '', folder: null, weeks: 13, clock: 'all', by: 'template' };
+export const EVERYTHING: PaceAsked = { filter: {}, weeks: 13, clock: 'all', by: 'template' };
+
+/** Of a filter, what counts are kept by. */
+export const amongOf = ({ template = '', type = '', sender = '' }: PaceFilter): Among => ({ template, type, sender });
+
+/** Only a folder, or nothing, is asked for. */
+export const isBroad = ({ filter: { template, type, sender } }: PaceAsked): boolean => !template && !type && !sender;
 
 /** From the address of the page; whatever is not known is as for everything. */
 export function paceAskedIn(query: URLSearchParams): PaceAsked {
-	const of = ASKED_BY.find((one) => one !== 'all' && query.has(one)) ?? 'all';
+	const { filter = {} } = askedIn('ended', query);
 	return {
-		of,
-		value: of === 'all' ? '' : query.get(of)!.slice(0, 200),
-		folder: query.get('folder')?.slice(0, 80) ?? null,
+		filter: Object.fromEntries(
+			FILTERED_BY.flatMap((name) => (filter[name] === undefined ? [] : [[name, filter[name]]]))
+		),
 		weeks: PERIODS.find((one) => String(one) === query.get('weeks')) ?? EVERYTHING.weeks,
 		clock: query.get('days') === 'working' ? 'working' : 'all',
 		by: SIDE_BY_SIDE.find((one) => one === query.get('by')) ?? EVERYTHING.by
@@ -44,13 +46,11 @@ export function paceAskedIn(query: URLSearchParams): PaceAsked {
 }
 
 /** As it stands in the address. */
-export function paceQuery({ of, value, folder, weeks, clock, by }: PaceAsked): string {
-	const query = new URLSearchParams();
-	if (of !== 'all') query.set(of, value);
-	if (folder !== null) query.set('folder', folder);
+export function paceQuery({ filter, weeks, clock, by }: PaceAsked): string {
+	const query = askedOf({ list: 'ended', filter });
 	if (weeks !== EVERYTHING.weeks) query.set('weeks', String(weeks));
 	if (clock === 'working') query.set('days', clock);
-	if (of === 'all' && by !== EVERYTHING.by) query.set('by', by);
+	if (by !== EVERYTHING.by) query.set('by', by);
 	return query.toString();
 }
 

@@ -4,6 +4,7 @@ import { usualTime, usualTimeInWords } from './answering';
 import { EVERYTHING, paceAskedIn, paceQuery, periodsOf } from './asked';
 import type { LikelyDates } from '../packet';
 import { mondayOf } from './counting';
+import { amongValue, ANY, waysToAsk, type Among } from './facets';
 import { countedAs, daysFrom, stepBegins } from './lengths';
 import { badlyTable, comingTable, howLongTable, lateTable, whereTable } from './tables';
 import type { End, Wait } from './waits';
@@ -85,11 +86,23 @@ describe('when something came in', () => {
 
 describe('what is asked', () => {
 	it('stands in the address and is read from it; whatever is not known is as for everything', () => {
-		const asked = { of: 'template', value: 'a b', folder: '', weeks: 52, clock: 'working', by: 'template' } as const;
+		const filter = { template: 'a b', type: 'Loan/hire', sender: 'odile', folder: '' };
+		const asked = { filter, weeks: 52, clock: 'working', by: 'duty' } as const;
 		expect(paceAskedIn(new URLSearchParams(paceQuery(asked)))).toEqual(asked);
 		expect(paceAskedIn(new URLSearchParams('by=part of day')).by).toBe('part of day');
 		expect(paceQuery(EVERYTHING)).toBe('');
-		expect(paceAskedIn(new URLSearchParams('weeks=7&days=none&of=all&nonsense=1'))).toEqual(EVERYTHING);
+		expect(paceAskedIn(new URLSearchParams('weeks=7&days=none&how=declined&from=2026-01-01&nonsense=1'))).toEqual(
+			EVERYTHING
+		);
+	});
+	it('is counted in every way in which it can be asked, and what is written alike is not taken for the same', () => {
+		const ways = (among: Partial<Among>) => waysToAsk({ ...ANY, ...among }).map(amongValue);
+		expect(ways({})).toEqual(['//']);
+		expect(ways({ template: 't', sender: 's' })).toEqual(['//', '/s/', 't//', 't/s/']);
+		expect(ways({ template: 't', type: 'y', sender: 's' }).toSorted()).toEqual(
+			['//', '/s/', '//y', '/s/y', 't//', 't/s/', 't//y', 't/s/y'].toSorted()
+		);
+		expect(amongValue({ ...ANY, type: 'a/b' })).not.toBe(amongValue({ ...ANY, sender: 'a', type: 'b' }));
 	});
 	it('compares whole weeks with as many before them', () => {
 		expect(periodsOf(4, '2026-11-30T14:00:00Z')).toEqual({
@@ -97,6 +110,7 @@ describe('what is asked', () => {
 			before: { from: '2026-10-05', to: '2026-11-02' }
 		});
 		expect(periodInWords({ from: '2026-11-02', to: '2026-11-30' })).toBe('from 2 November to 29 November');
+		expect(periodInWords({ from: '2025-12-01', to: '2026-11-30' })).toBe('from 1 December 2025 to 29 November 2026');
 	});
 });
 

@@ -4,26 +4,6 @@ import { waitedIn, type Waited } from './of-packet';
 import type { End } from './waits';
 import { hourOf, partOfDay, workingDaysIn, type OfficeDays } from './working';
 
-/**
- * What waits are counted by. 'version': one version of a template; 'stop': a place of a template, 'stop at': the same for one part of the day; the others say what
- * they are.
- */
-export const FACETS = [
-	'all',
-	'template',
-	'version',
-	'type',
-	'sender',
-	'stop',
-	'stop at',
-	'duty',
-	'delivery',
-	'language',
-	'part of day',
-	'hour'
-] as const;
-export type Facet = (typeof FACETS)[number];
-
 /** 'packet': all of it; 'part': somebody's, since it was their turn; 'opened' and 'reminded': since that happened. */
 export const PHASES = ['packet', 'part', 'opened', 'reminded'] as const;
 export type Phase = (typeof PHASES)[number];
@@ -62,13 +42,6 @@ export interface CountedWait {
 	warned: string | null;
 	texted: string | null;
 }
-
-/** The value of the facet 'version'. */
-export const versionValue = (template: string, version: string | number): string => `${template}/${version}`;
-/** The value of the facets 'stop' and 'stop at'. */
-export const stopValue = (template: string, person: string): string => `${template}/${person}`;
-export const stopAtValue = (template: string, person: string, part: string): string =>
-	`${stopValue(template, person)}/${part}`;
 
 /**
  * All that is waited for in one packet, as it is counted: the same from the same events, whenever it is reckoned.
@@ -125,34 +98,6 @@ function overOf({ to, end }: Waited, from: string, days: OfficeDays) {
 		working: countedAs(workingDaysIn(from, to, days)),
 		how: end ?? ('left open' as const)
 	};
-}
-
-/** What it is counted by, and as what. */
-export function facetsOf(wait: CountedWait): [Facet, string][] {
-	const { of, person, template, version, type, sender, duty, delivery, language, partOfDay, hour } = wait;
-	const all: [Facet, string][] = [['all', '']];
-	const places: [Facet, string][] = template
-		? [
-				['stop', stopValue(template, person)],
-				['stop at', stopAtValue(template, person, partOfDay)]
-			]
-		: [];
-	if (of === 'opened' || of === 'reminded') return [...all, ...places];
-	const whole: [Facet, string][] = [...all, ['template', template], ['type', type], ['sender', sender]];
-	if (of === 'packet')
-		return [
-			...whole,
-			['version', template && versionValue(template, version)] as [Facet, string],
-			['hour', hour] as [Facet, string]
-		].filter(([facet, value]) => facet === 'all' || value !== '');
-	return [
-		...whole.filter(([facet, value]) => facet === 'all' || value !== ''),
-		...places,
-		['duty', duty],
-		['delivery', delivery],
-		['language', language],
-		['part of day', partOfDay]
-	];
 }
 
 /** The Monday (ISO 8601) of the week that a moment lies in, by UTC. */

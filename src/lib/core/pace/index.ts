@@ -1,16 +1,7 @@
 export { usualTime, usualTimeInWords } from './answering';
 export { stopsAhead, stopsOf, type Curves, type Known, type PlacedStop } from './ahead';
-export {
-	CLOCKS,
-	countedIn,
-	facetsOf,
-	mondayOf,
-	stopValue,
-	versionValue,
-	type CountedWait,
-	type Facet,
-	type Phase
-} from './counting';
+export { CLOCKS, countedIn, mondayOf, type CountedClock, type CountedWait, type Phase } from './counting';
+export { amongValue, ANY, facetsOf, stopValue, versionValue, waysToAsk, type Among, type Facet } from './facets';
 export { comingWithin, eachDay, NEAR, type ComingDay } from './coming';
 export { type EndStep } from './ends';
 export { forecast, type Forecast, type Spread } from './forecast';
@@ -21,12 +12,15 @@ export { type End, type Wait } from './waits';
 export { workingUntil, type OfficeDays } from './working';
 export { BAD_ENDS, courseOf, differs, type Course } from './answers';
 export {
+	amongOf,
 	EVERYTHING,
+	isBroad,
 	paceAskedIn,
 	paceQuery,
 	PERIODS,
 	periodsOf,
 	type PaceAsked,
+	type PaceFilter,
 	type Period,
 	type SideBySide
 } from './asked';

@@ -23,13 +23,19 @@ export function lengthInWords(days: number): string {
 
 const DAYS: Record<CountedClock, string> = { all: '', working: ', weekends and holidays not counted' };
 
-const dayInWords = (day: string): string =>
-	datesIn('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' }).format(new Date(day));
+const dayInWords = (day: string, withYear: boolean): string =>
+	datesIn('en-GB', {
+		day: 'numeric',
+		month: 'long',
+		...(withYear && { year: 'numeric' }),
+		timeZone: 'UTC'
+	}).format(new Date(day));
 
-/** From its first day to its last one. */
+/** From its first day to its last one; with the years, where there are two. */
 export function periodInWords({ from, to }: Period): string {
 	const last = new Date(Date.parse(to) - 86_400_000).toISOString().slice(0, 10);
-	return `from ${dayInWords(from)} to ${dayInWords(last)}`;
+	const years = from.slice(0, 4) !== last.slice(0, 4);
+	return `from ${dayInWords(from, years)} to ${dayInWords(last, years)}`;
 }
 
 const packets = (n: number): string => `${n} ${n === 1 ? 'packet' : 'packets'}`;

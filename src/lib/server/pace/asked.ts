@@ -1,18 +1,21 @@
 import {
+	amongOf,
+	amongValue,
 	courseOf,
-	eachDay,
 	daysFrom,
+	eachDay,
+	isBroad,
 	periodsOf,
 	stopValue,
 	UNUSUAL,
 	workingUntil,
+	type Among,
+	type CameAfter,
 	type ComingDay,
 	type Course,
-	type End,
 	type Facet,
 	type PaceAsked,
 	type Period,
-	type CameAfter,
 	type Phase,
 	type SideBySide,
 	type Wait
@@ -28,6 +31,7 @@ import type { House } from '../house';
 import { readTemplate, templateNames } from '../templates';
 import { helpedOf, type Touch } from './helping';
 import { officeDays } from './office-days';
+import { anyIn, IN_FOLDERS, waitsIn, type WaitsAsked } from './waits';
 
 /** What Pace answers, from the counts: each statement reads one stretch of a key, however many packets there are. */
 
@@ -55,10 +59,13 @@ export interface Unusual {
 export interface PaceSeen {
 	periods: { now: Period; before: Period };
 	packets: { now: Course; before: Course };
-	where: { by: SideBySide | 'role'; sorts: Sort[] };
+	/** `more`: there are others, which were used longer ago */
+	where: { by: SideBySide | 'role'; sorts: Sort[]; more: boolean };
 	/** of one template: what came after a reminder, a warning of the last day, a text message; null where nothing can be said */
 	helped: Record<Touch, CameAfter | null> | null;
 	unusual: Unusual[];
+	/** so many that are the longest against what is like them were looked at for those, and not all there are; null: all were */
+	lookedAt: number | null;
 	/** how many will likely be done on each day to come, in packets */
 	coming: ComingDay[];
 	/** out now, of what is asked about */
@@ -68,6 +75,8 @@ export interface PaceSeen {
 }
 
 const MOST_SORTS = 12;
+/** So many templates, the last used first, are looked at for those that fit. */
+const MOST_TEMPLATES = 200;
 const MOST_UNUSUAL = 12;
 /** So many that are unusual are looked at for those that fit. */
 const LOOKED_AT = 500;
@@ -76,6 +85,7 @@ const LOOKED_AT = 500;
 interface Asking {
 	house: House;
 	asked: PaceAsked;
+	among: Among;
 	hidden: string;
 	since: (began: string) => number;
 }
@@ -86,17 +96,19 @@ export function paceSeen(house: House, account: Account, asked: PaceAsked): Pace
 	const asking: Asking = {
 		house,
 		asked,
+		among: amongOf(asked.filter),
 		hidden: JSON.stringify(closedTo(house.db, account, 'sees')),
 		since: asked.clock === 'working' ? working : (began) => daysFrom(began, now)
 	};
 	const periods = periodsOf(asked.weeks, now);
-	const packets = (period: Period) => courseOf(waitsIn(asking, 'packet', asked.of, asked.value, period));
+	const { template } = asking.among;
+	const packets = (period: Period) => courseOf(waitsOf(asking, 'packet', 'among', amongValue(asking.among), period));
 	return {
 		periods,
 		packets: { now: packets(periods.now), before: packets(periods.before) },
 		where: whereOf(asking, account, periods.now),
-		helped: asked.of === 'template' && whoSees(house, account, asked.value) ? helpedOf(house, asked.value) : null,
-		unusual: unusualOf(house, account, asked),
+		helped: template && whoSees(house, account, template) ? helpedOf(house, template) : null,
+		...unusualOf(house, account, asked),
 		coming: comingOf(asking, now),
 		out: openOf(asking),
 		behind: house.db.prepare('SELECT 1 FROM pace_behind LIMIT 1').get() !== undefined
@@ -104,59 +116,54 @@ export function paceSeen(house: House, account: Account, asked: PaceAsked): Pace
 }
 
 /** Waits of one sort that began within a period. */
-function waitsIn(
-	{ house, asked, hidden, since }: Asking,
+const waitsOf = (asking: Asking, of: Phase, facet: Facet, value: string, period: Period): Wait[] =>
+	waitsIn(asking.house.db, waitsAsked(asking, of, facet, value, period), asking.since);
+
+const waitsAsked = (
+	{ asked: { clock, filter }, hidden }: Asking,
 	of: Phase,
 	facet: Facet,
 	value: string,
 	{ from, to }: Period
-): Wait[] {
-	const given = { of, facet, value, clock: asked.clock, from, to, hidden, folder: asked.folder };
-	const over = house.db
-		.prepare<[typeof given], { days: number; how: End | 'left open'; n: number }>(
-			`SELECT days, how, sum(n) AS n FROM wait_counts
-			 WHERE of = @of AND facet = @facet AND value = @value AND clock = @clock AND week >= @from AND week < @to AND ${FOLDER}
-			 GROUP BY days, how`
-		)
-		.all(given)
-		.map(({ days, how, n }): Wait => ({ days, n, end: how === 'left open' ? null : how }));
-	const open = house.db
-		.prepare<[typeof given], { began: string; n: number }>(
-			`SELECT began, sum(n) AS n FROM wait_open
-			 WHERE of = @of AND facet = @facet AND value = @value AND began >= @from AND began < @to AND ${FOLDER} GROUP BY began`
-		)
-		.all(given)
-		.map(({ began, n }): Wait => ({ days: since(`${began}:00:00.000Z`), n, end: null }));
-	return [...over, ...open];
-}
-
-const FOLDER = '(@folder IS NULL OR folder = @folder) AND folder NOT IN (SELECT value FROM json_each(@hidden))';
+): WaitsAsked => ({ of, facet, value, clock, from, to, hidden, folder: filter.folder ?? null });
 
 /** How long half of them took; -1 where that can't be said. */
 const said = ({ few, half }: Course): number => (few ? -1 : (half.days ?? -1));
 
-/** Of one template: its roles. Of everything: what is asked to be set side by side. Those that wait longest first, and last those of which nothing can be said. */
+/**
+ * Of one template: its roles. Of everything: what is asked to be set side by side; of a type or a sender: their templates. Those that wait
+ * longest first, and last those of which nothing can be said.
+ */
 function whereOf(asking: Asking, account: Account, period: Period): PaceSeen['where'] {
-	const { of, value, by } = asking.asked;
-	const sorts =
-		of === 'template'
-			? roles(asking, account, value, period)
-			: of !== 'all'
-				? []
-				: by === 'template'
-					? templates(asking, account, period)
-					: VALUES[by].map(([one, name]): Sort => ({
-							value: one,
-							name,
-							course: courseOf(waitsIn(asking, by === 'hour' ? 'packet' : 'part', by, one, period))
-						}));
+	const by = asking.among.template ? 'role' : isBroad(asking.asked) ? asking.asked.by : 'template';
+	const { sorts, more } =
+		by === 'role'
+			? roles(asking, account, period)
+			: by === 'template'
+				? templates(asking, account, period)
+				: { sorts: VALUES[by].map((one) => sortOf(asking, by, one, period)), more: false };
 	return {
-		by: of === 'template' ? 'role' : by,
+		by,
+		more,
 		sorts: sorts
 			.filter(({ course }) => course.n > 0)
 			.sort((a, b) => said(b.course) - said(a.course) || b.course.n - a.course.n)
 	};
 }
+
+type Sorts = Pick<PaceSeen['where'], 'sorts' | 'more'>;
+const NONE: Sorts = { sorts: [], more: false };
+
+const sortOf = (
+	asking: Asking,
+	by: Exclude<SideBySide, 'template'>,
+	[value, name]: [string, string],
+	period: Period
+) => ({
+	value,
+	name,
+	course: courseOf(waitsOf(asking, by === 'hour' ? 'packet' : 'part', by, value, period))
+});
 
 function languageName(locale: string): string {
 	return new Intl.DisplayNames(['en-GB'], { type: 'language' }).of(locale) ?? locale;
@@ -185,71 +192,77 @@ const VALUES: Record<Exclude<SideBySide, 'template'>, [value: string, name: stri
 const whoSees = (house: House, account: Account, template: string): boolean =>
 	!isRefusal(readTemplate(house, account, template));
 
-function roles(asking: Asking, account: Account, template: string, period: Period): Sort[] {
-	const read = readTemplate(asking.house, account, template);
-	if (isRefusal(read)) return [];
-	return (read.plan?.people ?? [])
-		.filter(({ duty }) => acts(duty))
-		.slice(0, MOST_SORTS)
-		.map((person): Sort => ({
+function roles(asking: Asking, account: Account, period: Period): Sorts {
+	const read = readTemplate(asking.house, account, asking.among.template);
+	const people = (isRefusal(read) ? [] : (read.plan?.people ?? [])).filter(({ duty }) => acts(duty));
+	return {
+		more: people.length > MOST_SORTS,
+		sorts: people.slice(0, MOST_SORTS).map((person) => ({
 			value: person.id,
 			name: roleName(person),
-			course: courseOf(waitsIn(asking, 'part', 'stop', stopValue(template, person.id), period))
-		}));
+			course: courseOf(waitsOf(asking, 'part', 'stop', stopValue(person.id, asking.among), period))
+		}))
+	};
 }
 
-function templates(asking: Asking, account: Account, period: Period): Sort[] {
-	if (account.level === 'viewer') return [];
-	return templateNames(asking.house, account, { most: MOST_SORTS }).map(({ id, title }): Sort => ({
-		value: id,
-		name: title,
-		course: courseOf(waitsIn(asking, 'packet', 'template', id, period))
-	}));
+function templates(asking: Asking, account: Account, period: Period): Sorts {
+	if (account.level === 'viewer') return NONE;
+	const value = (id: string) => amongValue({ ...asking.among, template: id });
+	const used = templateNames(asking.house, account, { most: MOST_TEMPLATES }).filter(({ id }) =>
+		anyIn(asking.house.db, waitsAsked(asking, 'packet', 'among', value(id), period))
+	);
+	return {
+		more: used.length > MOST_SORTS,
+		sorts: used.slice(0, MOST_SORTS).map(({ id, title }) => ({
+			value: id,
+			name: title,
+			course: courseOf(waitsOf(asking, 'packet', 'among', value(id), period))
+		}))
+	};
 }
 
-function unusualOf(house: House, account: Account, asked: PaceAsked): Unusual[] {
+function unusualOf(house: House, account: Account, asked: PaceAsked): Pick<PaceSeen, 'unusual' | 'lookedAt'> {
 	const given = {
 		...looker(house.db, account),
-		of: asked.of,
-		value: asked.value,
-		folder: asked.folder,
+		...amongOf(asked.filter),
+		folder: asked.filter.folder ?? null,
 		looked: LOOKED_AT,
 		least: UNUSUAL.toFixed(4)
 	};
-	return house.db
+	const rows = house.db
 		.prepare<[typeof given], Omit<Unusual, 'names'> & { names: string | null; fits: 0 | 1 }>(
 			`SELECT p.id AS packet, p.title, p.reference, p.since, p.deadline, CAST(p.unusual AS REAL) AS unusual, f.rests_on AS restsOn,
 			 (p.status IN ('out', 'held') AND (@folder IS NULL OR p.folder = @folder)
-			 AND CASE @of WHEN 'all' THEN 1 WHEN 'template' THEN p.template = @value WHEN 'type' THEN p.type = @value ELSE p.owner = @value END
+			 AND (@template = '' OR p.template = @template) AND (@type = '' OR p.type = @type) AND (@sender = '' OR p.owner = @sender)
 			 AND ${MAY_SEE_PACKET}) AS fits,
 			 (SELECT group_concat(q.name, ', ') FROM packet_people q WHERE q.packet = p.id AND q.standing IN ('notified', 'opened', 'unreachable', 'held')) AS names
 			 FROM packets p INDEXED BY packets_open_unusual CROSS JOIN forecasts f ON f.packet = p.id
 			 WHERE p.ended_at IS NULL AND p.batch IS NULL AND p.unusual >= @least ORDER BY p.unusual DESC, p.rowid DESC LIMIT @looked`
 		)
-		.all(given)
+		.all(given);
+	const unusual = rows
 		.filter(({ fits }) => fits)
 		.slice(0, MOST_UNUSUAL)
 		.map(({ fits: _fits, names, ...row }) => ({ ...row, names: names ?? '' }));
+	return { unusual, lookedAt: rows.length === LOOKED_AT && unusual.length < MOST_UNUSUAL ? LOOKED_AT : null };
 }
 
-function comingOf({ house, asked, hidden }: Asking, now: string): ComingDay[] {
-	const { of, value, folder } = asked;
-	const given = { of, value, folder, hidden, from: isoDay(officeDays(house).zone, now) };
+function comingOf({ house, asked, among, hidden }: Asking, now: string): ComingDay[] {
+	const from = isoDay(officeDays(house).zone, now);
+	const given = { among: amongValue(among), folder: asked.filter.folder ?? null, hidden, from };
 	const rows = house.db
 		.prepare<[typeof given], ComingDay>(
-			`SELECT day, sum(n) / 1000.0 AS n FROM coming WHERE facet = @of AND value = @value AND day >= @from AND ${FOLDER}
-			 GROUP BY day ORDER BY day`
+			`SELECT day, sum(n) / 1000.0 AS n FROM coming WHERE among = @among AND day >= @from AND ${IN_FOLDERS} GROUP BY day ORDER BY day`
 		)
 		.all(given);
-	return eachDay(given.from, rows);
+	return eachDay(from, rows);
 }
 
-function openOf({ house, asked, hidden }: Asking): number {
-	const { of, value, folder } = asked;
+function openOf({ house, asked, among, hidden }: Asking): number {
 	return house.db
 		.prepare<[object], number>(
-			`SELECT coalesce(sum(n), 0) FROM wait_open WHERE of = 'packet' AND facet = @of AND value = @value AND ${FOLDER}`
+			`SELECT coalesce(sum(n), 0) FROM wait_open WHERE of = 'packet' AND facet = 'among' AND value = @among AND ${IN_FOLDERS}`
 		)
 		.pluck()
-		.get({ of, value, folder, hidden })!;
+		.get({ among: amongValue(among), folder: asked.filter.folder ?? null, hidden })!;
 }

@@ -1,4 +1,4 @@
-import { courseOf, stopValue, versionValue, type Course } from '../../core/pace';
+import { amongValue, ANY, courseOf, stopValue, versionValue, type Course } from '../../core/pace';
 import type { Plan } from '../../core/packet';
 import { acts } from '../../core/route';
 import type { House } from '../house';
@@ -22,11 +22,12 @@ export function courseOfTemplate(
 	plan: Plan | null,
 	versions: readonly number[]
 ): TemplateCourse {
+	const among = { ...ANY, template };
 	const people = plan?.people.filter(({ duty }) => acts(duty)) ?? [];
 	return {
-		whole: courseOf(waitsOf(house, 'packet', 'template', template)),
+		whole: courseOf(waitsOf(house, 'packet', 'among', amongValue(among))),
 		places: Object.fromEntries(
-			people.map((person) => [person.id, courseOf(waitsOf(house, 'part', 'stop', stopValue(template, person.id)))])
+			people.map((person) => [person.id, courseOf(waitsOf(house, 'part', 'stop', stopValue(person.id, among)))])
 		),
 		versions: versions
 			.slice(0, MOST_VERSIONS)

@@ -1,10 +1,12 @@
 import {
+	amongValue,
+	ANY,
 	curveOf,
 	daysFrom,
+	mondayOf,
 	stopValue,
 	type Curve,
 	type Curves,
-	type End,
 	type Facet,
 	type Known,
 	type Phase,
@@ -13,6 +15,7 @@ import {
 import type { Db } from '../db';
 import type { House } from '../house';
 import { officeDays } from './office-days';
+import { waitsIn } from './waits';
 
 /** How waits of a kind end, from the counts: for forecasts, so over all folders, and of the last two years. */
 
@@ -25,21 +28,9 @@ const kept = new WeakMap<Db, Map<string, { curve: Curve; at: number }>>();
 /** Waits of one kind that are over, and those that are still open. */
 export function waitsOf(house: House, of: Phase, facet: Facet, value: string): Wait[] {
 	const now = house.now().toISOString();
-	const since = new Date(Date.parse(now) - YEARS).toISOString();
-	const over = house.db
-		.prepare<[Phase, Facet, string, string], { days: number; how: End | 'left open'; n: number }>(
-			`SELECT days, how, sum(n) AS n FROM wait_counts WHERE of = ? AND facet = ? AND value = ? AND clock = 'all' AND week >= ?
-			 GROUP BY days, how`
-		)
-		.all(of, facet, value, since.slice(0, 10))
-		.map(({ days, how, n }): Wait => ({ days, n, end: how === 'left open' ? null : how }));
-	const open = house.db
-		.prepare<[Phase, Facet, string], { began: string; n: number }>(
-			'SELECT began, sum(n) AS n FROM wait_open WHERE of = ? AND facet = ? AND value = ? GROUP BY began'
-		)
-		.all(of, facet, value)
-		.map(({ began, n }): Wait => ({ days: daysFrom(`${began}:00:00.000Z`, now), n, end: null }));
-	return [...over, ...open];
+	const from = mondayOf(new Date(Date.parse(now) - YEARS).toISOString());
+	const asked = { of, facet, value, clock: 'all', from, to: '9999', folder: null, hidden: '[]' } as const;
+	return waitsIn(house.db, asked, (began) => daysFrom(began, now));
 }
 
 /** What a forecast rests on here. */
@@ -74,7 +65,8 @@ function opensOf(house: House): (template: string, person: string) => number {
 			.pluck()
 			.get(of, facet, value)!;
 	return (template, person) => {
-		const packets = done('packet', 'template', template);
-		return (Math.min(packets, done('part', 'stop', stopValue(template, person))) + 1) / (packets + 2);
+		const among = { ...ANY, template };
+		const packets = done('packet', 'among', amongValue(among));
+		return (Math.min(packets, done('part', 'stop', stopValue(person, among))) + 1) / (packets + 2);
 	};
 }

@@ -1,5 +1,15 @@
 import { deadlineAfter, isoDay } from '../../core/calendar';
-import { forecast, NEAR, stopsAhead, stopsOf, type Forecast, type PlacedStop, type Spread } from '../../core/pace';
+import {
+	amongValue,
+	forecast,
+	NEAR,
+	stopsAhead,
+	stopsOf,
+	waysToAsk,
+	type Forecast,
+	type PlacedStop,
+	type Spread
+} from '../../core/pace';
 import {
 	isOpen,
 	type LikelyCourse,
@@ -18,10 +28,10 @@ import { helpsWith } from './helping';
 
 /** A day and the share of cases that are done on it, in thousandths, of the days that are near. */
 type Coming = [day: string, n: number][];
-/** What is counted of a forecast under `coming`: in which folder, by what, on which days. */
+/** What is counted of a forecast under `coming`: in which folder, among what, on which days. */
 export interface Counted {
 	folder: string;
-	facets: [string, string][];
+	among: string[];
 	days: Coming;
 }
 
@@ -38,7 +48,12 @@ export function foretell(house: House, state: SentPacket, events: readonly Recor
 	const known = knownTo(house);
 	const seen = reckoned(stopsAhead(state, events, now, known), state.deadline, now);
 	const coming = comingOf(seen, now, known.days.zone);
-	const counted: Counted = { folder: state.folder, facets: facetsOf(state, owner), days: seen.tooFew ? [] : coming };
+	const among = waysToAsk({ template: state.plan.from?.[0]?.template ?? '', type: state.type, sender: owner });
+	const counted: Counted = {
+		folder: state.folder,
+		among: among.map(amongValue),
+		days: seen.tooFew ? [] : coming
+	};
 	const whole = datesOf(seen.whole, now);
 	db.prepare(
 		`INSERT INTO forecasts (packet, as_of, rests_on, too_few, chance, whole, stops, helps, counted)
@@ -146,26 +161,14 @@ function comingOf({ cases, endsBadly }: Forecast, now: string, zone: string): Co
 	return [...days].map(([day, n]): [string, number] => [day, Math.round(n)]).filter(([, n]) => n > 0);
 }
 
-function facetsOf({ plan, type }: SentPacket, owner: string): [string, string][] {
-	const template = plan.from?.[0]?.template ?? '';
-	const all: [string, string][] = [
-		['all', ''],
-		['template', template],
-		['type', type],
-		['sender', owner]
-	];
-	return all.filter(([facet, value]) => facet === 'all' || value !== '');
-}
-
-function addComing(db: Db, { folder, facets, days }: Counted, sign: 1 | -1): void {
+function addComing(db: Db, { folder, among, days }: Counted, sign: 1 | -1): void {
 	const add = db
-		.prepare<[string, string, string, string, number], number>(
-			`INSERT INTO coming (facet, value, day, folder, n) VALUES (?, ?, ?, ?, ?)
+		.prepare<[string, string, string, number], number>(
+			`INSERT INTO coming (among, day, folder, n) VALUES (?, ?, ?, ?)
 			 ON CONFLICT DO UPDATE SET n = n + excluded.n RETURNING n`
 		)
 		.pluck();
-	const drop = db.prepare('DELETE FROM coming WHERE facet = ? AND value = ? AND day = ? AND folder = ?');
-	for (const [facet, value] of facets)
-		for (const [day, n] of days)
-			if (add.get(facet, value, day, folder, sign * n) === 0) drop.run(facet, value, day, folder);
+	const drop = db.prepare('DELETE FROM coming WHERE among = ? AND day = ? AND folder = ?');
+	for (const value of among)
+		for (const [day, n] of days) if (add.get(value, day, folder, sign * n) === 0) drop.run(value, day, folder);
 }

@@ -13,7 +13,7 @@ import {
 	visitor,
 	type TestHouse
 } from '../../../../e2e/kit/house';
-import { EVERYTHING, type PaceAsked } from '../../core/pace';
+import { amongValue, ANY, EVERYTHING, type CountedWait, type PaceAsked } from '../../core/pace';
 import { closePool } from '../../press';
 import { checkData } from '../check';
 import { needsYou } from '../desk';
@@ -27,6 +27,7 @@ import { packetState } from '../packets/state';
 import { organisation, setOrganisation } from '../settings';
 import { newTemplate, putInUse } from '../templates';
 import { decline } from '../signing';
+import { count } from './counts';
 import { waitsOf } from './curves';
 import { helpsWith } from './helping';
 import {
@@ -58,9 +59,9 @@ function history(days: number[], facets: [of: string, facet: string, value: stri
 	for (const [of, facet, value] of facets) for (const one of days) add.run(of, facet, value, week, one);
 }
 const OFFICE: [string, string, string][] = [
-	['part', 'all', ''],
-	['opened', 'all', ''],
-	['reminded', 'all', '']
+	['part', 'among', amongValue(ANY)],
+	['opened', 'among', amongValue(ANY)],
+	['reminded', 'among', amongValue(ANY)]
 ];
 const TEN = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
 
@@ -68,15 +69,15 @@ describe('what is counted of packets', () => {
 	it('is taken off and added as events come, and is gone with them', async () => {
 		const { packet } = await sent(t, [['maren'], ['zoe']]);
 		await idle(t);
-		expect(waitsOf(t.house, 'packet', 'all', '')).toEqual([{ days: 0, n: 1, end: null }]);
+		expect(waitsOf(t.house, 'packet', 'among', amongValue(ANY))).toEqual([{ days: 0, n: 1, end: null }]);
 		t.clock.now += 2 * DAY;
 		await signs(t, 'maren@post.example');
 		await idle(t);
 		t.clock.now += DAY;
 		ok(decline(t.house, visitor(t.house, 'zoe@post.example'), 'No.', FROM));
 		await idle(t);
-		expect(waitsOf(t.house, 'packet', 'all', '')).toEqual([{ days: 3, n: 1, end: 'declined' }]);
-		expect(waitsOf(t.house, 'part', 'all', '')).toEqual([
+		expect(waitsOf(t.house, 'packet', 'among', amongValue(ANY))).toEqual([{ days: 3, n: 1, end: 'declined' }]);
+		expect(waitsOf(t.house, 'part', 'among', amongValue(ANY))).toEqual([
 			{ days: 1, n: 1, end: 'declined' },
 			{ days: 2, n: 1, end: 'done' }
 		]);
@@ -201,7 +202,7 @@ describe('what Pace answers', () => {
 		await idle(t);
 		const old = paceSeen(t.house, t.odile, asked({ clock: 'working' }));
 		expect(old).toMatchObject({ out: 1, packets: { now: { n: 0 } } });
-		expect(paceSeen(t.house, t.odile, asked({ of: 'type', value: 'nothing of the kind' })).packets.now.n).toBe(0);
+		expect(paceSeen(t.house, t.odile, asked({ filter: { type: 'nothing of the kind' } })).packets.now.n).toBe(0);
 		// the machine's clock is set back
 		t.clock.now -= 4 * 365 * DAY;
 		expect(paceSeen(t.house, t.odile, asked()).out).toBe(1);
@@ -219,8 +220,8 @@ describe('what Pace answers', () => {
 		const ruben = await account(t.house, 'Ruben', 'ruben@brindlevale.example', 'viewer');
 		expect(paceSeen(t.house, t.odile, asked()).out).toBe(1);
 		expect(paceSeen(t.house, ruben, asked()).out).toBe(0);
-		expect(paceSeen(t.house, ruben, asked({ folder: 'Claims' })).out).toBe(0);
-		expect(paceSeen(t.house, t.odile, asked({ folder: '' })).out).toBe(0);
+		expect(paceSeen(t.house, ruben, asked({ filter: { folder: 'Claims' } })).out).toBe(0);
+		expect(paceSeen(t.house, t.odile, asked({ filter: { folder: '' } })).out).toBe(0);
 	});
 	it('goes from everything to one template: its roles, its versions, a stop that nobody has reached', async () => {
 		const made = newTemplate(t.house, t.odile, await realPlan(t.house, [['maren'], ['zoe']]), 'Loan');
@@ -231,7 +232,7 @@ describe('what Pace answers', () => {
 		await signs(t, 'maren@post.example');
 		await idle(t);
 		t.clock.now += 7 * DAY;
-		const { where, packets } = paceSeen(t.house, t.odile, asked({ of: 'template', value: template }));
+		const { where, packets } = paceSeen(t.house, t.odile, asked({ filter: { template } }));
 		expect(packets.now.n).toBe(1);
 		expect(where).toMatchObject({ by: 'role', sorts: [{ value: 'maren' }, { value: 'zoe' }] });
 		expect(paceSeen(t.house, t.odile, asked()).where).toMatchObject({ by: 'template', sorts: [{ value: template }] });
@@ -251,15 +252,93 @@ describe('what Pace answers', () => {
 		const viewer = await account(t.house, 'Ruben', 'ruben@brindlevale.example', 'viewer');
 		expect(paceSeen(t.house, viewer, asked()).where.sorts).toEqual([]);
 	});
+	it('fits all that is filtered by at once, and sets the templates of a sender or a type side by side', async () => {
+		const [loan, hire] = await Promise.all(
+			['Loan', 'Hire'].map(async (title) => {
+				const made = newTemplate(t.house, t.odile, await realPlan(t.house, [['maren'], ['zoe']]), title);
+				return ok(putInUse(t.house, t.odile, made.id, made.revision, '')).template;
+			})
+		);
+		const ruben = await account(t.house, 'Ruben', 'ruben@brindlevale.example', 'preparer');
+		/** a packet and the part of it that Maren has, both over after so many days */
+		const over = (id: string, days: number, of: Pick<CountedWait, 'template' | 'type' | 'sender' | 'folder'>) =>
+			count(
+				t.house.db,
+				id,
+				(['packet', 'part'] as const).map((what) => ({
+					...{ of: what, person: what === 'part' ? 'maren' : '', version: '1', duty: 'signs', delivery: 'mail' },
+					...{ language: '', partOfDay: 'morning', hour: '09', reminded: null, warned: null, texted: null },
+					...{
+						began: '2026-11-10T09:00:00.000Z',
+						overAt: '2026-11-11T09:00:00.000Z',
+						days,
+						working: days,
+						how: 'done'
+					},
+					...of
+				}))
+			);
+		const kinds = [
+			{ template: loan!, type: 'A/B', sender: t.odile.id, folder: '' },
+			{ template: loan!, type: 'A/B', sender: ruben.id, folder: 'Loans' },
+			{ template: hire!, type: 'C', sender: t.odile.id, folder: '' },
+			{ template: hire!, type: 'A/B', sender: t.odile.id, folder: '' }
+		];
+		kinds.forEach((of, i) => {
+			for (let n = 0; n < 8; n++) over(`k${i}-${n}`, i + 1, of);
+		});
+		const seen = (filter: PaceAsked['filter']) => {
+			const { packets, where } = paceSeen(t.house, t.odile, asked({ filter, by: 'duty' }));
+			return [packets.now.n, where.by, ...where.sorts.map(({ name, course }) => `${name} ${course.half.days}`)];
+		};
+		expect(seen({})).toEqual([32, 'duty', 'signs 2']);
+		expect(seen({ folder: 'Loans' })).toEqual([8, 'duty', 'signs 2']);
+		expect(seen({ type: 'A/B' })).toEqual([24, 'template', 'Hire 4', 'Loan 1']);
+		expect(seen({ type: 'A/B', folder: '' })).toEqual([16, 'template', 'Hire 4', 'Loan 1']);
+		expect(seen({ type: 'B' })).toEqual([0, 'template']);
+		expect(seen({ sender: ruben.id })).toEqual([8, 'template', 'Loan 2']);
+		expect(seen({ sender: t.odile.id, type: 'A/B' })).toEqual([16, 'template', 'Hire 4', 'Loan 1']);
+		expect(seen({ template: loan! })).toEqual([16, 'role', 'Maren 1']);
+		expect(seen({ template: loan!, sender: ruben.id })).toEqual([8, 'role', 'Maren 2']);
+		expect(seen({ template: hire!, type: 'C' })).toEqual([8, 'role', 'Maren 3']);
+		expect(seen({ template: hire!, type: 'C', sender: ruben.id })).toEqual([0, 'role']);
+	});
+	it('names those of what is filtered by that wait unusually long, and says where only the longest were looked at', async () => {
+		history(
+			TEN.map((days) => days / 10),
+			OFFICE
+		);
+		const mine = await out(t, [['maren']], {}, { days: null });
+		t.clock.now += 3 * DAY;
+		await idle(t);
+		const names = (filter: PaceAsked['filter']) =>
+			paceSeen(t.house, t.odile, asked({ filter })).unusual.map(({ packet }) => packet);
+		expect(names({})).toEqual([mine]);
+		expect(names({ sender: t.odile.id })).toEqual([mine]);
+		expect(names({ sender: 'another' })).toEqual([]);
+		expect(names({ sender: t.odile.id, template: 'another' })).toEqual([]);
+		expect(paceSeen(t.house, t.odile, asked()).lookedAt).toBeNull();
+		t.house.db.pragma('foreign_keys = OFF');
+		t.house.db.exec(`CREATE TEMP TABLE p AS SELECT * FROM packets; CREATE TEMP TABLE f AS SELECT * FROM forecasts;`);
+		for (let i = 0; i < 500; i++)
+			t.house.db
+				.exec(`UPDATE p SET id = 'c${i}', reference = 'c${i}', owner = 'another'; INSERT INTO packets SELECT * FROM p;
+				UPDATE f SET packet = 'c${i}'; INSERT INTO forecasts SELECT * FROM f;`);
+		expect(paceSeen(t.house, t.odile, asked()).lookedAt).toBeNull();
+		expect(names({ sender: t.odile.id })).toEqual([]);
+		expect(paceSeen(t.house, t.odile, asked({ filter: { sender: t.odile.id } })).lookedAt).toBe(500);
+	});
 	it('says what is usual of a template only where enough have ended, with those that are open counted', async () => {
-		const whole = (template: string): [string, string, string][] => [['packet', 'template', template]];
+		const whole = (template: string): [string, string, string][] => [
+			['packet', 'among', amongValue({ ...ANY, template })]
+		];
 		history([...TEN.slice(0, 7)], whole('few'));
 		history(TEN, whole('T1'));
 		history(TEN, whole('T2'));
 		const open = t.house.db.prepare(
-			"INSERT INTO wait_open (of, facet, value, began, folder, n) VALUES ('packet', 'template', 'T2', '2026-11-02T09', '', ?)"
+			"INSERT INTO wait_open (of, facet, value, began, folder, n) VALUES ('packet', 'among', ?, '2026-11-02T09', '', ?)"
 		);
-		open.run(4);
+		open.run(amongValue({ ...ANY, template: 'T2' }), 4);
 		const usual = usually(t.house);
 		expect(usual('few')).toBeNull();
 		expect(usual('T1')).toBe(TEN[4]! * 24);
@@ -276,7 +355,7 @@ describe('what Pace answers', () => {
 		await idle(t);
 		const row = t.house.db.prepare("SELECT reminded, texted FROM waits WHERE of = 'part'").get();
 		expect(row).toEqual({ reminded: new Date(t.clock.now).toISOString(), texted: null });
-		expect(waitsOf(t.house, 'reminded', 'all', '')).toHaveLength(1);
+		expect(waitsOf(t.house, 'reminded', 'among', amongValue(ANY))).toHaveLength(1);
 	});
 });
 

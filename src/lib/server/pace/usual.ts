@@ -1,4 +1,4 @@
-import { courseOf } from '../../core/pace';
+import { amongValue, ANY, courseOf } from '../../core/pace';
 import type { Db } from '../db';
 import type { House } from '../house';
 import { waitsOf } from './curves';
@@ -18,7 +18,7 @@ export function usually(house: House): (template: string) => number | null {
 		const known = kept.get(template);
 		const now = house.now().getTime();
 		if (known && Math.abs(now - known.at) < FRESH) return known.hours;
-		const { few, half } = courseOf(waitsOf(house, 'packet', 'template', template));
+		const { few, half } = courseOf(waitsOf(house, 'packet', 'among', amongValue({ ...ANY, template })));
 		const hours = few || half.days === null ? null : half.days * 24;
 		kept.set(template, { hours, at: now });
 		return hours;

@@ -51,9 +51,9 @@ export function countFaults(db: Db): string[] {
 	for (const { counted } of db.prepare<[], { counted: string }>('SELECT counted FROM forecasts').iterate())
 		for (const [key, n] of comingIn(counted)) add(key, n);
 	for (const row of db
-		.prepare<[], { facet: string; value: string; day: string; folder: string; n: number }>('SELECT * FROM coming')
+		.prepare<[], { among: string; day: string; folder: string; n: number }>('SELECT * FROM coming')
 		.iterate())
-		add(['coming', row.facet, row.value, row.day, row.folder].join('\n'), -row.n);
+		add(['coming', row.among, row.day, row.folder].join('\n'), -row.n);
 	const wrong = [...wanted].filter(([, n]) => n !== 0).map(([key]) => key.split('\n').slice(0, 3).join(' '));
 	return [...new Set(wrong)].map((what) => `The number of waits is wrong for ${what.trim()}.`);
 }
@@ -61,9 +61,9 @@ export function countFaults(db: Db): string[] {
 /** What a forecast counts towards the days to come; nothing where it can't be read. */
 function comingIn(counted: string): [string, number][] {
 	try {
-		const { folder, facets, days } = JSON.parse(counted) as Counted;
-		return facets.flatMap(([facet, value]) =>
-			days.map(([day, n]): [string, number] => [['coming', facet, value, day, folder].join('\n'), n])
+		const { folder, among, days } = JSON.parse(counted) as Counted;
+		return among.flatMap((value) =>
+			days.map(([day, n]): [string, number] => [['coming', value, day, folder].join('\n'), n])
 		);
 	} catch {
 		return [];

@@ -6,14 +6,21 @@
 	import Over from '../parts/Over.svelte';
 
 	/**
-	 * Which packets are listed: by template, folder, sender, and how long they wait. All at once. What there is to choose from is
-	 * fetched when somebody opens it, or when what is chosen wants its name.
+	 * Which packets are listed, or counted: by template, folder, sender, type, how long they wait, how they ended. All at once. What there
+	 * is to choose from is fetched when somebody opens it, or when what is chosen wants its name.
 	 */
 	let {
 		filter,
-		ended = false,
+		of = 'out',
+		hint = 'Filter the list',
 		onfilter
-	}: { filter: Filter; /** of what has ended */ ended?: boolean; onfilter: (filter: Filter) => void } = $props();
+	}: {
+		filter: Filter;
+		/** 'sent': both what is out and what has ended */
+		of?: 'out' | 'ended' | 'sent';
+		hint?: string;
+		onfilter: (filter: Filter) => void;
+	} = $props();
 
 	interface Choices {
 		templates: { id: string; title: string }[];
@@ -62,7 +69,8 @@
 <Over
 	bind:open
 	label={chosen.length > 0 ? `Filter: ${chosen.join(', ')}` : 'Filter'}
-	hint="Filter the list"
+	{hint}
+	called={chosen.length > 0 ? null : hint}
 	look="chip cursor-pointer"
 >
 	<div class="grid gap-3">
@@ -85,13 +93,15 @@
 			options={[['', 'anybody'], ...senders.map(({ id, name }): [string, string] => [id, name])]}
 			onchoose={(sender) => onfilter(sender ? { ...filter, sender } : without('sender'))}
 		/>
-		{#if ended}
+		{#if of !== 'out'}
 			<Choice
 				label="Type"
 				value={filter.type ?? ''}
 				options={[['', 'any'], ...types.map((one): [string, string] => [one, one])]}
 				onchoose={(type) => onfilter(type ? { ...filter, type } : without('type'))}
 			/>
+		{/if}
+		{#if of === 'ended'}
 			<Choice
 				label="How it ended"
 				value={filter.how ?? ''}
@@ -110,7 +120,7 @@
 					onchoose={(to) => onfilter(to ? { ...filter, to } : without('to'))}
 				/>
 			</div>
-		{:else}<Choice
+		{:else if of === 'out'}<Choice
 				label="Waiting"
 				value={filter.days ? String(filter.days) : ''}
 				options={[['', 'however long'], ...DAYS.map((n): [string, string] => [String(n), `${n} days or longer`])]}

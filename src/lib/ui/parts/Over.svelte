@@ -7,6 +7,7 @@
 	let {
 		label,
 		hint,
+		called = hint,
 		look = 'button',
 		wide = false,
 		open = $bindable(false),
@@ -17,6 +18,8 @@
 		label: string;
 		/** what the button and the sheet are called where the label says too little */
 		hint?: string;
+		/** what the button alone is called; null: what stands on it */
+		called?: string | null | undefined;
 		look?: string;
 		wide?: boolean;
 		open?: boolean;
@@ -27,7 +30,7 @@
 </script>
 
 <Popover.Root bind:open>
-	<Popover.Trigger bind:ref={button} class={look} aria-label={hint}
+	<Popover.Trigger bind:ref={button} class={look} aria-label={called}
 		>{#if face}{@render face()}{:else}{label}{/if}</Popover.Trigger
 	>
 	<Popover.Portal to={overOf(button)}>

@@ -1,6 +1,5 @@
 import { paceAskedIn } from '$lib/core/pace';
 import { house } from '$lib/server';
-import { filterChoices } from '$lib/server/lists';
 import { paceSeen, tablesOf } from '$lib/server/pace';
 import { accountIn } from '$lib/server/web';
 
@@ -9,5 +8,5 @@ export const load = ({ url, locals }) => {
 	const asked = paceAskedIn(url.searchParams);
 	const now = house().now().toISOString();
 	const seen = paceSeen(house(), account, asked);
-	return { asked, choices: filterChoices(house(), account), seen, tables: tablesOf(seen, now), now };
+	return { asked, seen, tables: tablesOf(seen, now), now };
 };

@@ -8,6 +8,7 @@
 		comingWithin,
 		EVERYTHING,
 		howLongInWords,
+		isBroad,
 		lengthInWords,
 		NEAR,
 		paceQuery,
@@ -17,10 +18,10 @@
 		type SideBySide,
 		type Question
 	} from '$lib/core/pace';
+	import Filters from '$lib/ui/lists/Filters.svelte';
 	import Answer from '$lib/ui/pace/Answer.svelte';
 	import { badlyChart, barsChart, comingChart, howLongChart } from '$lib/ui/pace/charts';
 	import Chart from '$lib/ui/parts/chart/Chart.svelte';
-	import Choice from '$lib/ui/parts/Choice.svelte';
 	import Toggles from '$lib/ui/parts/Toggles.svelte';
 
 	let { data } = $props();
@@ -31,18 +32,6 @@
 	const go = (next: Partial<PaceAsked>) =>
 		goto(`?${paceQuery({ ...asked, ...next })}`, { noScroll: true, keepFocus: true });
 	const file = (question: Question) => `/pace/table?${paceQuery(asked)}&question=${encodeURIComponent(question)}`;
-	const of = $derived(asked.of === 'all' ? '' : `${asked.of}=${asked.value}`);
-	function chooseOf(value: string): void {
-		const at = value.indexOf('=');
-		if (at < 0) void go({ of: 'all', value: '' });
-		else void go({ of: value.slice(0, at) as PaceAsked['of'], value: value.slice(at + 1) });
-	}
-	const OF = $derived<[string, string][]>([
-		['', 'everything'],
-		...data.choices.templates.map(({ id, title }): [string, string] => [`template=${id}`, `made from ${title}`]),
-		...data.choices.types.map((type): [string, string] => [`type=${type}`, `of the type ${type}`]),
-		...data.choices.senders.map(({ id, name }): [string, string] => [`sender=${id}`, `sent by ${name}`])
-	]);
 	const BY: [SideBySide, string][] = [
 		['template', 'templates'],
 		['duty', 'what is done'],
@@ -60,13 +49,19 @@
 	const sure = $derived(seen.where.sorts.filter(({ course }) => !course.few && course.half.days !== null));
 	const few = $derived(seen.where.sorts.length - sure.length);
 	const whereSaid = $derived.by(() => {
-		if (seen.where.sorts.length === 0) return ['Nothing to compare here.'];
+		if (seen.where.sorts.length === 0)
+			return [
+				now.n > 0 && seen.where.by === 'template'
+					? 'None of it is made from a template that you may use.'
+					: 'Nothing to compare here.'
+			];
 		const [first] = sure;
 		const more =
 			few === 0 ? '' : ` Of ${few} other${few === 1 ? '' : 's'} too few have ended, or fewer than half are done.`;
-		if (!first) return [`Too few have ended to say where they wait.`];
+		const others = seen.where.more ? ` Only ${seen.where.sorts.length} are here; there are more.` : '';
+		if (!first) return [`Too few have ended to say where they wait.${others}`];
 		return [
-			`Longest: ${first.name}, half within ${lengthInWords(first.course.half.days!)}.${more}`,
+			`Longest: ${first.name}, half within ${lengthInWords(first.course.half.days!)}.${more}${others}`,
 			seen.where.by === 'template'
 				? 'All of it, from sending. Press one for its roles.'
 				: seen.where.by === 'hour'
@@ -79,9 +74,11 @@
 	const lateSaid = $derived.by(() => {
 		if (seen.out === 0) return ['Nothing is out.'];
 		const [first] = seen.unusual;
-		if (!first) return ['Nobody has had something for longer than three of four like it.'];
+		const among =
+			seen.lookedAt === null ? '' : ` Only the ${seen.lookedAt} that are the longest of all were looked at.`;
+		if (!first) return [`Nobody has had something for longer than three of four like it.${among}`];
 		return [
-			`${first.names || 'Somebody'} has had “${first.title}” for longer than ${percent(first.unusual)} of what is like it.`
+			`${first.names || 'Somebody'} has had “${first.title}” for longer than ${percent(first.unusual)} of what is like it.${among}`
 		];
 	});
 </script>
@@ -90,19 +87,7 @@
 <main id="main" class="mx-auto max-w-[1320px] px-6 py-4">
 	<div class="flex flex-wrap items-end gap-x-5 gap-y-2 pb-3">
 		<h1 class="pr-2 font-serif text-[22px]">Pace</h1>
-		<div class="w-72"><Choice label="Of" value={of} options={OF} onchoose={chooseOf} /></div>
-		<div class="w-44">
-			<Choice
-				label="In"
-				value={asked.folder === null ? '*' : asked.folder}
-				options={[
-					['*', 'all folders'],
-					['', 'no folder'],
-					...data.choices.folders.map((name): [string, string] => [name, name])
-				]}
-				onchoose={(folder) => go({ folder: folder === '*' ? null : folder })}
-			/>
-		</div>
+		<Filters of="sent" hint="Filter what is counted" filter={asked.filter} onfilter={(filter) => go({ filter })} />
 		<Toggles
 			label="Sent within"
 			value={String(asked.weeks)}
@@ -136,7 +121,7 @@
 				</p>{/if}
 		</Answer>
 		<Answer question="Where do they wait?" said={whereSaid} table={data.tables.where} file={file('where')}>
-			{#if asked.of === 'all'}
+			{#if isBroad(asked)}
 				<div class="pb-1">
 					<Toggles label="Set side by side" value={asked.by} options={BY} onchoose={(by) => go({ by })} />
 				</div>
@@ -153,7 +138,9 @@
 				<ul class="flex flex-wrap gap-2 pt-1">
 					{#each seen.where.sorts as sort (sort.value)}
 						<li>
-							<a class="chip" href="?{paceQuery({ ...asked, of: 'template', value: sort.value })}">{sort.name}</a>
+							<a class="chip" href="?{paceQuery({ ...asked, filter: { ...asked.filter, template: sort.value } })}"
+								>{sort.name}</a
+							>
 						</li>
 					{/each}
 				</ul>

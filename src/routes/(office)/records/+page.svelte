@@ -131,7 +131,7 @@
 		/>
 		<Places mayAct={data.mayAct} />
 		<div class="flex gap-2">
-			<Filters ended filter={data.asked.filter ?? {}} onfilter={(filter) => go({ ...data.asked, filter })} />
+			<Filters of="ended" filter={data.asked.filter ?? {}} onfilter={(filter) => go({ ...data.asked, filter })} />
 			<a class="chip" href="/verify">Verify…</a>
 			<Views views={settings.views} query={data.query} onkeep={(views) => keep({ views })} />
 		</div>
