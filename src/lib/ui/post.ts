@@ -21,7 +21,7 @@ export async function post<T extends object>(
 	url: string,
 	body: unknown,
 	kept: string,
-	small = false
+	{ small = false } = {}
 ): Promise<T | { wrong: string }> {
 	try {
 		const response = await patient(url, {

@@ -45,6 +45,8 @@ export class JobRunner {
 	private readonly lanes: Lane[];
 	private timer: NodeJS.Timeout | null = null;
 	private stopped = false;
+	/** somebody does it all one after the other: nothing begins beside that */
+	private draining = 0;
 	private waiting: (() => void)[] = [];
 	private full = { until: 0, pause: FULL.first, said: -Infinity };
 
@@ -70,12 +72,23 @@ export class JobRunner {
 		if (this.busy) await new Promise<void>((resolve) => this.waiting.push(resolve));
 	}
 
-	/** Does everything that is due now, one after the other; for scripts and tests. */
+	/** Does everything that is due now, one after the other, and what comes of it; for scripts and tests. */
 	async drain(): Promise<void> {
-		keepTime(this.house);
-		wantPace(this.house);
-		for (const lane of this.lanes) {
-			for (let job = this.next(lane); job && lane.room > 0; job = this.next(lane)) await this.run(job, lane);
+		this.draining += 1;
+		try {
+			let did = true;
+			while (did) {
+				did = false;
+				keepTime(this.house);
+				wantPace(this.house);
+				for (const lane of this.lanes)
+					for (let job = this.next(lane); job && lane.room > 0; job = this.next(lane)) {
+						await this.run(job, lane);
+						did = true;
+					}
+			}
+		} finally {
+			this.draining -= 1;
 		}
 	}
 
@@ -86,7 +99,7 @@ export class JobRunner {
 	private wake = (why?: string): void => {
 		if (why === 'again') this.lanes.forEach((lane) => lane.open());
 		setImmediate(() => {
-			if (this.stopped || !this.house.db.open || Date.now() < this.full.until) return;
+			if (this.stopped || this.draining > 0 || !this.house.db.open || Date.now() < this.full.until) return;
 			try {
 				keepTime(this.house);
 				wantPace(this.house);

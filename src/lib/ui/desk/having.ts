@@ -1,4 +1,5 @@
 import { daysBetween } from '../../core/calendar';
+import { lengthInWords } from '../../core/pace';
 import type { Thread } from '../../core/packet';
 
 /** Whom a packet waits for, in a cell: names, what to know about it, and how urgent that is. */
@@ -23,12 +24,8 @@ export function having(thread: Thread, me: string, now: string): { names: string
 export function spent(sentAt: string, now: string, usualHours: number | null): string {
 	const days = daysBetween(sentAt, now);
 	const here = days === 0 ? 'today' : said(days);
-	return usualHours === null ? here : `${here}; usually ${usual(usualHours)}`;
+	return usualHours === null ? here : `${here}; usually ${lengthInWords(usualHours / 24)}`;
 }
-
-/** So many hours, as people say it. */
-export const usual = (hours: number): string =>
-	hours < 36 ? `${Math.max(1, Math.round(hours))} h` : said(Math.round(hours / 24));
 
 /** So many days, as people say it. */
 export const said = (days: number) => `${days} ${days === 1 ? 'day' : 'days'}`;

@@ -1,9 +1,8 @@
 <script lang="ts">
-	import type { ListSettings } from '$lib/core/packet';
 	import FirstSteps from '$lib/ui/desk/FirstSteps.svelte';
 	import OutNow from '$lib/ui/desk/OutNow.svelte';
 	import { keepCurrent } from '$lib/ui/frame/live.svelte';
-	import { keepList } from '$lib/ui/lists/kept';
+	import { KeptList } from '$lib/ui/lists/kept.svelte';
 	import NeedCard from '$lib/ui/lists/NeedCard.svelte';
 
 	let { data } = $props();
@@ -13,11 +12,7 @@
 
 	$effect(() => keepCurrent());
 
-	let settings = $derived(data.settings);
-	const keep = (change: Partial<ListSettings>) => {
-		settings = { ...settings, ...change };
-		void keepList('desk', change);
-	};
+	const kept = new KeptList('desk', () => data.settings);
 </script>
 
 <svelte:head><title>Desk · Pellum</title></svelte:head>
@@ -30,7 +25,7 @@
 				steps={data.steps}
 				onaway={() => {
 					data.steps = null;
-					keep({ hidden: [...settings.hidden, 'steps'] });
+					kept.keep({ hidden: [...kept.settings.hidden, 'steps'] });
 				}}
 			/>{/if}
 		<h1 id="needs" class="border-b border-hairline pb-2 text-[17px]">
@@ -57,7 +52,7 @@
 		{mayAct}
 		{zone}
 		now={data.now}
-		{settings}
-		onkeep={keep}
+		settings={kept.settings}
+		onkeep={kept.keep}
 	/>
 </main>

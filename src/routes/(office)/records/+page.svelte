@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { askedOf, type ListSettings, type PacketsAsked } from '$lib/core/packet';
+	import { askedOf, type PacketsAsked } from '$lib/core/packet';
 	import { untrack } from 'svelte';
 	import { day, moment } from '$lib/ui/dates';
 	import { invalidateAll } from '$app/navigation';
@@ -8,7 +8,7 @@
 	import Chosen from '$lib/ui/records/Chosen.svelte';
 	import Places from '$lib/ui/records/Places.svelte';
 	import { size } from '$lib/ui/size';
-	import { keepList } from '$lib/ui/lists/kept';
+	import { KeptList } from '$lib/ui/lists/kept.svelte';
 	import Filters from '$lib/ui/lists/Filters.svelte';
 	import FoundAt from '$lib/ui/lists/FoundAt.svelte';
 	import ListSearch from '$lib/ui/lists/ListSearch.svelte';
@@ -43,11 +43,7 @@
 		listed = data.query;
 	});
 
-	let settings = $derived(data.settings);
-	const keep = (change: Partial<ListSettings>) => {
-		settings = { ...settings, ...change };
-		void keepList('records', change);
-	};
+	const kept = new KeptList('records', () => data.settings);
 	// what is searched for comes in the order of its sending
 	const sorts = $derived(data.search === '');
 	const lies = $derived(data.lies);
@@ -133,7 +129,7 @@
 		<div class="flex gap-2">
 			<Filters of="ended" filter={data.asked.filter ?? {}} onfilter={(filter) => go({ ...data.asked, filter })} />
 			<a class="chip" href="/verify">Verify…</a>
-			<Views views={settings.views} query={data.query} onkeep={(views) => keep({ views })} />
+			<Views views={kept.settings.views} query={data.query} onkeep={(views) => kept.keep({ views })} />
 		</div>
 	</div>
 	<Table
@@ -145,10 +141,10 @@
 		onorder={putInOrder}
 		total={data.count}
 		more={paged.next ? () => paged.more() : null}
-		hidden={settings.hidden}
+		hidden={kept.settings.hidden}
 		bind:chosen
 		name={(row) => row.title}
-		onhide={(hidden) => keep({ hidden })}
+		onhide={(hidden) => kept.keep({ hidden })}
 		onopen={(row) => void goto(`/packets/${row.id}`)}
 		estimate={54}
 	>

@@ -3,8 +3,8 @@
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { day, moment } from '$lib/ui/dates';
-	import { usual } from '$lib/ui/desk/having';
-	import { keepList } from '$lib/ui/lists/kept';
+	import { lengthInWords } from '$lib/core/pace';
+	import { KeptList } from '$lib/ui/lists/kept.svelte';
 	import type { Column, Order } from '$lib/ui/parts/table/columns';
 	import Table from '$lib/ui/parts/table/Table.svelte';
 	import Thread from '$lib/ui/thread/Thread.svelte';
@@ -28,7 +28,7 @@
 	};
 	type Row = (typeof data.rows)[number];
 	let order = $state<Order | null>(null);
-	let settings = $derived(data.settings);
+	const kept = new KeptList('templates', () => data.settings);
 	const COLUMNS: Column<Row>[] = [
 		{ key: 'title', name: 'Template', by: (row) => row.title, fixed: true, look: 'max-w-72' },
 		{ key: 'roles', name: 'Roles' },
@@ -59,7 +59,7 @@
 	{:else if key === 'roles'}<Thread thread={row.thread} now={data.now} width={150} />
 	{:else if key === 'last'}{row.lastUsedAt ? day(row.lastUsedAt, zone, data.now) : ''}
 	{:else if key === 'uses'}{row.uses > 0 ? `${row.uses}×` : ''}
-	{:else if key === 'usual'}{row.usualHours === null ? '' : usual(row.usualHours)}
+	{:else if key === 'usual'}{row.usualHours === null ? '' : lengthInWords(row.usualHours / 24)}
 	{:else if row.version > 0 && data.show !== 'bin'}<a
 			class="button"
 			href="/templates/{row.id}/use"
@@ -103,11 +103,8 @@
 			{cell}
 			bind:order
 			bind:chosen={joining}
-			hidden={settings.hidden}
-			onhide={(hidden) => {
-				settings = { ...settings, hidden };
-				void keepList('templates', { hidden });
-			}}
+			hidden={kept.settings.hidden}
+			onhide={(hidden) => kept.keep({ hidden })}
 			onopen={(row) => void goto(where({ id: row.id }), { noScroll: true, keepFocus: true })}
 			current={data.chosen?.id ?? null}
 			estimate={54}
