@@ -20,7 +20,6 @@ export {
 	PERIODS,
 	periodsOf,
 	type PaceAsked,
-	type PaceFilter,
 	type Period,
 	type SideBySide
 } from './asked';

@@ -85,7 +85,7 @@
 
 <svelte:head><title>Pace · Pellum</title></svelte:head>
 <main id="main" class="mx-auto max-w-[1320px] px-6 py-4">
-	<div class="flex flex-wrap items-end gap-x-5 gap-y-2 pb-3">
+	<div class="flex flex-wrap items-center gap-x-5 gap-y-2 pb-3">
 		<h1 class="pr-2 font-serif text-[22px]">Pace</h1>
 		<Filters of="sent" hint="Filter what is counted" filter={asked.filter} onfilter={(filter) => go({ filter })} />
 		<Toggles
