@@ -3,8 +3,9 @@ import { expect, test, type Page } from '@playwright/test';
 import { forecast, stopsAhead, countedIn, facetsOf, curveOf, type CountedWait, type Wait } from '../src/lib/core/pace';
 import { fold, isOpen, type Plan, type Recorded } from '../src/lib/core/packet';
 import { clean } from './kit/axe';
+import { takesPart } from './kit/draft';
 import { pressInList } from './kit/parts';
-import { ready, Server, signIn } from './kit/server';
+import { linkFromMail, ready, Server, signIn } from './kit/server';
 
 const server = new Server();
 test.beforeAll(async () => {
@@ -111,13 +112,36 @@ test('the Desk says what will likely be late and goes by what is unusual; packet
 	await clean(page, 'the sheet of sending', { part: '[role=dialog]' });
 });
 
-test('where people stumble is counted once the office lets it, and a morning letter is asked for', async ({ page }) => {
+test('where people stumble is counted once the office lets it, and a morning letter is asked for', async ({
+	page,
+	browser
+}) => {
 	await signIn(page, server);
 	await page.goto(`${server.origin}/settings`);
 	await ready(page);
 	await page.getByRole('checkbox', { name: /Count at which fields/ }).click();
 	await page.getByRole('button', { name: 'Save', exact: true }).first().click();
 	await expect(page.getByText('Saved.')).toBeVisible();
+	const petra = await takesPart(browser, await linkFromMail(page, server, 'p.holub@post.example'));
+	const todo = (label: string) => petra.getByRole('listitem').getByRole('button', { name: label }).first();
+	await todo('IBAN').click();
+	await petra.getByLabel('IBAN', { exact: true }).fill('GB00 BUKB 1');
+	await todo('Section').click();
+	await todo('IBAN').click();
+	await petra.goto(`${server.origin}/stand-ins`);
+	const counted = () =>
+		server.reading((db) =>
+			db.prepare<[], number>("SELECT count(*) FROM field_counts WHERE what = 'refused'").pluck().get()
+		);
+	await expect.poll(counted).toBe(1);
+	await page.goto(`${server.origin}/templates`);
+	await ready(page);
+	await page.getByRole('link', { name: 'Touring expense claim, from its page', exact: true }).click();
+	const stumbles = page.getByRole('region', { name: 'Where people stumble' });
+	await expect(stumbles).toContainText(
+		/IBAN.*refused \d times \(too many or too few characters\).*turned back to once/
+	);
+	await clean(page, 'a template at which people stumble');
 	await page.goto(`${server.origin}/account`);
 	await ready(page);
 	await page.getByRole('button', { name: 'Have it sent' }).press('Enter');

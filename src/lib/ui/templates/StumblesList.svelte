@@ -1,34 +1,20 @@
 <script lang="ts">
 	import type { Stumbles } from '../../server/pace';
 	import More from '../parts/More.svelte';
+	import { whyRefused } from './why-refused';
 
 	/** The fields of a template at which people stumble, the worst first. */
 	let { stumbles }: { stumbles: Stumbles[] } = $props();
 
 	const MOST = 4;
 	const times = (n: number) => (n === 1 ? 'once' : `${n} times`);
-	/** what is wrong with an entry, from the name of its refusal */
-	const WHY: Record<string, string> = {
-		'pattern-iban': 'no IBAN',
-		'pattern-digits': 'not digits',
-		'pattern-letters': 'not letters',
-		'pattern-phone': 'no telephone number',
-		'pattern-long': 'another length',
-		'pattern-own': 'not as it should look',
-		'number-wrong': 'no number',
-		'number-whole': 'no whole number',
-		'day-bad': 'no such day',
-		'email-bad': 'no address',
-		'text-lines': 'too many lines',
-		'text-empty': 'empty'
-	};
 	const said = ({ refused, back, left, declined, visits, seconds }: Stumbles) =>
 		[
-			...refused.map(({ code, n }) => `refused ${times(n)} (${WHY[code] ?? code.replaceAll('-', ' ')})`),
+			...refused.map(({ code, n }) => `refused ${times(n)} (${whyRefused(code)})`),
 			back > 0 ? `turned back to ${times(back)}` : '',
 			left > 0 ? `left there for good ${times(left)}` : '',
 			declined > 0 ? `declined there ${times(declined)}` : '',
-			`${times(visits)} at it, ${seconds} s each`
+			`${times(visits)} at it, ${seconds < 1 ? 'under a second' : `${seconds} s`} each`
 		]
 			.filter(Boolean)
 			.join(' · ');
