@@ -15,6 +15,8 @@ test.afterAll(() => server.stop());
 
 /** By keyboard: opens what filters, goes to the option of one choice by its letters, takes it, closes. */
 async function filterBy(page: Page, label: string, option: string): Promise<void> {
+	// what is on its way here may take the focus from a sheet that has just opened
+	await page.waitForLoadState('networkidle');
 	await page.getByRole('button', { name: /^Filter/ }).press('Enter');
 	await page.getByRole('combobox', { name: label, exact: true }).press('Enter');
 	await expect(page.getByRole('option', { name: option, exact: true })).toBeVisible();
@@ -76,6 +78,8 @@ test('Pace answers its five questions by keyboard, from everything to one templa
 	await expect(page).toHaveURL(/template=.*sender=|sender=.*template=/);
 	await expect(long).toContainText(/^\D+5 packets were sent .* too few to say/);
 	await page.goBack();
+	await expect(long).toContainText(/Half of the 1\d packets sent/);
+	await ready(page);
 	await filterBy(page, 'Type', 'Loan');
 	await expect(filter).toHaveText('Filter: sent by Tamsin Okoro, of the type Loan');
 	await expect(long).toContainText('Nothing was sent from');

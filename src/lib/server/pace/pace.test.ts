@@ -26,6 +26,7 @@ import { nudge } from '../packets/office';
 import { packetState } from '../packets/state';
 import { organisation, setOrganisation } from '../settings';
 import { newTemplate, putInUse } from '../templates';
+import { morningLetter } from '../../words/morning-mail';
 import { decline } from '../signing';
 import { count } from './counts';
 import { waitsOf } from './curves';
@@ -155,6 +156,20 @@ describe('a forecast', () => {
 		await idle(t);
 		const late = needsYou(t.house, t.odile).filter((need) => need.what === 'late');
 		expect(late).toMatchObject([{ packet: slow, names: 'Maren', middle: expect.stringContaining('Z') }]);
+		const letter = (needs: typeof late) =>
+			morningLetter({
+				to: 'Odile',
+				office: 'B',
+				needs,
+				day: () => 'Friday',
+				link: 'https://b.example',
+				colour: '#000'
+			});
+		const helps = 'Maren mostly answers Mondays about 9: remind then.';
+		expect(letter(late.map((need) => ({ ...need, helps })))!.text).toMatch(
+			/with Maren, will likely not be done by Friday\. Maren mostly answers Mondays about 9: remind then\./
+		);
+		expect(letter([])).toBeNull();
 		// five Mondays at nine
 		const past = t.house.db.prepare(
 			`INSERT INTO waits (packet, of, person, template, version, type, sender, folder, duty, delivery, language, part_of_day, hour, began, over_at, days, working, how)

@@ -55,11 +55,11 @@ function reach(...courses: Course[]): number {
 	return Math.min(longest, Math.max(...ends.filter((end) => end > 0), 1)) * 1.05;
 }
 
-/** The share that is done after so many days, now as a whole line with its bounds, before as a broken one. */
+/** The share that is done after so many days, now as a whole line with its bounds, before as a broken one, unless too few ended then. */
 export const howLongChart =
 	(now: Course, before: Course) =>
 	(colour: Colour): ChartConfiguration => {
-		const most = Math.ceil(reach(now, before));
+		const most = Math.ceil(before.few ? reach(now) : reach(now, before));
 		const thread = colour('--thread');
 		return {
 			type: 'line',
@@ -81,7 +81,7 @@ export const howLongChart =
 							backgroundColor: hatch('diagonal', colour('--hollow'))
 						}
 					),
-					...(before.done.length > 0
+					...(!before.few
 						? [
 								line(
 									colour('--quiet'),

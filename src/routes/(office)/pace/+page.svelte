@@ -115,9 +115,7 @@
 		>
 			{#if !now.few}<Chart height={190} config={howLongChart(now, before)} />
 				<p class="text-[13px] text-quiet">
-					Done after so many days; hatched: how sure that is{before.done.length > 0
-						? '; broken line: the weeks before'
-						: ''}.
+					Done after so many days; hatched: how sure that is{before.few ? '' : '; broken line: the weeks before'}.
 				</p>{/if}
 		</Answer>
 		<Answer question="Where do they wait?" said={whereSaid} table={data.tables.where} file={file('where')}>
