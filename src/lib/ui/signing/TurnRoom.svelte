@@ -6,7 +6,6 @@
 	import Asking from './Asking.svelte';
 	import { handTo, serverKeeper, type Keeper } from './keeper';
 	import { watchPages } from './seen';
-	import { watchFields } from './stumbles';
 	import { Signing, type Turn } from './signing.svelte';
 	import TurnPage from './TurnPage.svelte';
 	import WordingsPart from './WordingsPart.svelte';
@@ -131,19 +130,31 @@
 		);
 		return () => seen?.();
 	});
-	// at which fields people stumble, where the office counts that
+	// at which fields people stumble: fetched only where the office counts that
 	$effect(() => {
 		if (!view.stumbles || !root) return;
+		const within = root;
 		const address = `${base}/stumbled`;
-		return watchFields(
-			root,
-			(id) => {
-				const field = signing.fields.find((one) => one.id === id);
-				return (field && signing.fault(field)?.code) ?? null;
-			},
-			(fields, last) =>
-				navigator.sendBeacon(address, new Blob([JSON.stringify({ fields, last })], { type: 'application/json' }))
-		);
+		let stop: (() => void) | null = null;
+		let gone = false;
+		const watching = import('./stumbles').then(({ watchFields }) => {
+			if (gone) return;
+			stop = watchFields(
+				within,
+				(id) => {
+					const field = signing.fields.find((one) => one.id === id);
+					return (field && signing.fault(field)?.code) ?? null;
+				},
+				(fields, last) =>
+					navigator.sendBeacon(address, new Blob([JSON.stringify({ fields, last })], { type: 'application/json' }))
+			);
+		});
+		// it is a count, not a condition: where it can’t be had, nothing is counted
+		watching.catch(() => undefined);
+		return () => {
+			gone = true;
+			stop?.();
+		};
 	});
 </script>
 
