@@ -130,31 +130,12 @@
 		);
 		return () => seen?.();
 	});
-	// at which fields people stumble: fetched only where the office counts that
+	// fetched only where the office counts that; a count, not a condition: where it can't be had, nothing is counted
 	$effect(() => {
 		if (!view.stumbles || !root) return;
 		const within = root;
-		const address = `${base}/stumbled`;
-		let stop: (() => void) | null = null;
-		let gone = false;
-		const watching = import('./stumbles').then(({ watchFields }) => {
-			if (gone) return;
-			stop = watchFields(
-				within,
-				(id) => {
-					const field = signing.fields.find((one) => one.id === id);
-					return (field && signing.fault(field)?.code) ?? null;
-				},
-				(fields, last) =>
-					navigator.sendBeacon(address, new Blob([JSON.stringify({ fields, last })], { type: 'application/json' }))
-			);
-		});
-		// it is a count, not a condition: where it can’t be had, nothing is counted
-		watching.catch(() => undefined);
-		return () => {
-			gone = true;
-			stop?.();
-		};
+		const stop = import('./stumbles').then((one) => one.countStumbles(within, signing, base));
+		return () => void stop.then((end) => end()).catch(() => {});
 	});
 </script>
 

@@ -1,3 +1,5 @@
+import type { Signing } from './signing.svelte';
+
 /** What somebody did at one field while its place had the focus. */
 interface Stumbled {
 	field: string;
@@ -14,7 +16,7 @@ interface Stumbled {
  * `root`. Nothing of what is typed. `tell` gets what has gathered when the window is left, and when watching ends.
  * @param refusedAt the code of what is wrong with what stands in a field; null where nothing is
  */
-export function watchFields(
+function watchFields(
 	root: HTMLElement,
 	refusedAt: (field: string) => string | null,
 	tell: (fields: Stumbled[], last: string) => void
@@ -79,3 +81,18 @@ export function watchFields(
 		flush();
 	};
 }
+
+/** Counts at which fields people stumble, and tells the server when the page is left. @returns ends it */
+export const countStumbles = (root: HTMLElement, signing: Signing, base: string): (() => void) =>
+	watchFields(
+		root,
+		(id) => {
+			const field = signing.fields.find((one) => one.id === id);
+			return (field && signing.fault(field)?.code) ?? null;
+		},
+		(fields, last) =>
+			navigator.sendBeacon(
+				`${base}/stumbled`,
+				new Blob([JSON.stringify({ fields, last })], { type: 'application/json' })
+			)
+	);
