@@ -12,11 +12,13 @@ import {
 	badlyInWords,
 	comingInWords,
 	howLongInWords,
+	lateInWords,
 	lengthInWords,
 	likelyInWords,
 	noDateInWords,
 	percent,
-	periodInWords
+	periodInWords,
+	whereInWords
 } from './words';
 import { eachDay } from './coming';
 import { hourOf, partOfDay } from './working';
@@ -176,6 +178,31 @@ describe('what is said', () => {
 		expect(badlyInWords(ten, none)).toEqual(['None was declined, withdrawn or ran out of time.']);
 		expect(badlyInWords(courseOf(ended('declined', 1)), none)[0]).toMatch(/too few to say how they end/);
 		expect(badlyInWords(none, none)).toEqual([]);
+	});
+	it('of where they wait: what is longest, what can’t be said, and that there are more', () => {
+		const two = [
+			{ name: 'Loan', course: ten },
+			{ name: 'Hire', course: courseOf(done(1)) }
+		];
+		expect(whereInWords({ by: 'template', sorts: two, more: true }, 11)).toEqual([
+			'Longest: Loan, half within 3 days. Of 1 other too few have ended, or fewer than half are done. Only 2 are here; there are more.',
+			'All of it, from sending. Press one for its roles.'
+		]);
+		const said = (by: 'template' | 'role' | 'hour', sorts: typeof two, sent = 1) =>
+			whereInWords({ by, sorts, more: false }, sent).at(-1);
+		expect(said('hour', two)).toBe('All of it, by the hour in which it was sent.');
+		expect(said('role', two)).toBe('Each from its turn until it was done.');
+		expect(said('role', two.slice(1))).toBe('Too few have ended to say where they wait.');
+		expect(said('template', [])).toBe('None of it is made from a template that you may use.');
+		expect(said('template', [], 0)).toBe('Nothing to compare here.');
+	});
+	it('of who is late, and of how many were looked at', () => {
+		const first = { names: 'Kit', title: 'Loan', unusual: 0.87 };
+		expect(lateInWords(first, 3, null)).toBe('Kit has had “Loan” for longer than 87 % of what is like it.');
+		expect(lateInWords(undefined, 3, 500)).toBe(
+			'Nobody has had something for longer than three of four like it. Only the 500 that are the longest of all were looked at.'
+		);
+		expect(lateInWords(undefined, 0, null)).toBe('Nothing is out.');
 	});
 	it('of what is coming', () => {
 		const coming = Array.from({ length: 14 }, (_, i) => ({ day: `2026-12-${String(i + 1).padStart(2, '0')}`, n: 0.5 }));

@@ -40,8 +40,10 @@ export {
 	courseInWords,
 	ENDED,
 	howLongInWords,
+	lateInWords,
 	lengthInWords,
 	likelyInWords,
 	noDateInWords,
-	percent
+	percent,
+	whereInWords
 } from './words';

@@ -3,7 +3,7 @@ import type { LikelyDates } from '../packet';
 import { BAD_ENDS, differs, type Course, type Length } from './answers';
 import { comingWithin, NEAR, type ComingDay } from './coming';
 import type { CountedClock } from './counting';
-import type { Period } from './asked';
+import type { Period, SideBySide } from './asked';
 import type { CameAfter } from './helps';
 import { UNUSUAL } from './likeness';
 import type { Bounded } from './survival';
@@ -105,6 +105,55 @@ function comparedInWords(now: Course, before: Course): string {
 	if (before.half.days === now.half.days) return `${was} as well.`;
 	const how = now.half.days! < before.half.days ? 'quicker' : 'slower';
 	return differs(now.half, before.half) ? `${was}: it has become ${how}.` : `${was}; that can be chance.`;
+}
+
+/**
+ * Where waits are the longest, of those that stand side by side.
+ * @param where `more`: there are others than these
+ * @param sent how many packets all of it is of
+ */
+export function whereInWords(
+	{ by, sorts, more }: { by: SideBySide | 'role'; sorts: readonly { name: string; course: Course }[]; more: boolean },
+	sent: number
+): string[] {
+	if (sorts.length === 0)
+		return [
+			sent > 0 && by === 'template'
+				? 'None of it is made from a template that you may use.'
+				: 'Nothing to compare here.'
+		];
+	const sure = sorts.filter(({ course }) => !course.few && course.half.days !== null);
+	const others = more ? ` Only ${sorts.length} are here; there are more.` : '';
+	const [first] = sure;
+	if (!first) return [`Too few have ended to say where they wait.${others}`];
+	const rest = sorts.length - sure.length;
+	const few =
+		rest === 0 ? '' : ` Of ${rest} other${rest === 1 ? '' : 's'} too few have ended, or fewer than half are done.`;
+	return [
+		`Longest: ${first.name}, half within ${lengthInWords(first.course.half.days!)}.${few}${others}`,
+		by === 'template'
+			? 'All of it, from sending. Press one for its roles.'
+			: by === 'hour'
+				? 'All of it, by the hour in which it was sent.'
+				: 'Each from its turn until it was done.'
+	];
+}
+
+/**
+ * Who has had something the longest against what is like it.
+ * @param first of those that are unusual; undefined where none is
+ * @param lookedAt so many and no more were looked at; null: all that are out
+ */
+export function lateInWords(
+	first: { names: string; title: string; unusual: number } | undefined,
+	out: number,
+	lookedAt: number | null
+): string {
+	if (out === 0) return 'Nothing is out.';
+	const only = lookedAt === null ? '' : ` Only the ${lookedAt} that are the longest of all were looked at.`;
+	return first
+		? `${first.names || 'Somebody'} has had “${first.title}” for longer than ${percent(first.unusual)} of what is like it.${only}`
+		: `Nobody has had something for longer than three of four like it.${only}`;
 }
 
 export const ENDED: Record<Exclude<End, 'done'>, string> = {

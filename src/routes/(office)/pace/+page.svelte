@@ -6,14 +6,16 @@
 		cameAfterInWords,
 		comingInWords,
 		comingWithin,
+		daysFrom,
 		EVERYTHING,
 		howLongInWords,
 		isBroad,
-		lengthInWords,
+		lateInWords,
 		NEAR,
 		paceQuery,
 		percent,
 		PERIODS,
+		whereInWords,
 		type PaceAsked,
 		type SideBySide,
 		type Question
@@ -47,40 +49,7 @@
 	] as const;
 	const helped = $derived(HELPED.filter(([touch]) => seen.helped?.[touch]));
 	const sure = $derived(seen.where.sorts.filter(({ course }) => !course.few && course.half.days !== null));
-	const few = $derived(seen.where.sorts.length - sure.length);
-	const whereSaid = $derived.by(() => {
-		if (seen.where.sorts.length === 0)
-			return [
-				now.n > 0 && seen.where.by === 'template'
-					? 'None of it is made from a template that you may use.'
-					: 'Nothing to compare here.'
-			];
-		const [first] = sure;
-		const more =
-			few === 0 ? '' : ` Of ${few} other${few === 1 ? '' : 's'} too few have ended, or fewer than half are done.`;
-		const others = seen.where.more ? ` Only ${seen.where.sorts.length} are here; there are more.` : '';
-		if (!first) return [`Too few have ended to say where they wait.${others}`];
-		return [
-			`Longest: ${first.name}, half within ${lengthInWords(first.course.half.days!)}.${more}${others}`,
-			seen.where.by === 'template'
-				? 'All of it, from sending. Press one for its roles.'
-				: seen.where.by === 'hour'
-					? 'All of it, by the hour in which it was sent.'
-					: 'Each from its turn until it was done.'
-		];
-	});
 	const late = $derived(seen.unusual.slice(0, 6));
-	const waited = (row: { since: string }) => (Date.parse(data.now) - Date.parse(row.since)) / 86_400_000;
-	const lateSaid = $derived.by(() => {
-		if (seen.out === 0) return ['Nothing is out.'];
-		const [first] = seen.unusual;
-		const among =
-			seen.lookedAt === null ? '' : ` Only the ${seen.lookedAt} that are the longest of all were looked at.`;
-		if (!first) return [`Nobody has had something for longer than three of four like it.${among}`];
-		return [
-			`${first.names || 'Somebody'} has had “${first.title}” for longer than ${percent(first.unusual)} of what is like it.${among}`
-		];
-	});
 </script>
 
 <svelte:head><title>Pace · Pellum</title></svelte:head>
@@ -118,7 +87,12 @@
 					Done after so many days; hatched: how sure that is{before.few ? '' : '; broken line: the weeks before'}.
 				</p>{/if}
 		</Answer>
-		<Answer question="Where do they wait?" said={whereSaid} table={data.tables.where} file={file('where')}>
+		<Answer
+			question="Where do they wait?"
+			said={whereInWords(seen.where, now.n)}
+			table={data.tables.where}
+			file={file('where')}
+		>
 			{#if isBroad(asked)}
 				<div class="pb-1">
 					<Toggles label="Set side by side" value={asked.by} options={BY} onchoose={(by) => go({ by })} />
@@ -144,14 +118,19 @@
 				</ul>
 			{/if}
 		</Answer>
-		<Answer question="Who is late, and is that unusual?" said={lateSaid} table={data.tables.late} file={file('late')}>
+		<Answer
+			question="Who is late, and is that unusual?"
+			said={[lateInWords(seen.unusual[0], seen.out, seen.lookedAt)]}
+			table={data.tables.late}
+			file={file('late')}
+		>
 			{#if seen.unusual.length > 0}
 				<Chart
 					height={16 + late.length * 26}
 					config={barsChart(
 						late.map((row) => ({
 							name: row.title,
-							days: waited(row),
+							days: daysFrom(row.since, data.now),
 							look: 'dots' as const,
 							more: `longer than ${percent(row.unusual)}`
 						}))
