@@ -89,6 +89,41 @@ test('a press on a link is not lost where something changes before the page has 
 	expect(asked).toBe(0);
 });
 
+test('rows don’t move under the hand: columns stay as wide while rows come and go, and a press on what has moved holds', async ({
+	page
+}) => {
+	await signIn(page, server);
+	const heads = () =>
+		page.locator('thead th').evaluateAll((all) => all.map((one) => Math.round(one.getBoundingClientRect().width)));
+	const heights = () =>
+		page
+			.locator('tr[data-row]')
+			.evaluateAll((all) => all.map((one) => [(one as HTMLElement).dataset['row']!, one.clientHeight] as const));
+	await page.locator('col').first().waitFor({ state: 'attached' });
+	const widths = await heads();
+	const high = new Map(await heights());
+	await page.locator('tr[data-row]').first().hover();
+	for (let i = 0; i < 12; i++) {
+		await page.mouse.wheel(0, 150);
+		await page.waitForTimeout(80);
+		expect(await heads()).toEqual(widths);
+		for (const [row, height] of await heights()) {
+			expect(high.get(row) ?? height).toBe(height);
+			high.set(row, height);
+		}
+	}
+	const link = page.locator('tr[data-row] a').nth(8);
+	const title = await link.innerText();
+	await link.scrollIntoViewIfNeeded();
+	await link.hover();
+	await page.mouse.down();
+	// as a row that comes above would
+	await page.locator('thead tr').evaluate((row) => (row.style.height = '80px'));
+	await page.mouse.up();
+	await expect(page).toHaveURL(/packets/);
+	await expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+});
+
 test('templates are chosen from one to another with Shift, and acted on above', async ({ page }) => {
 	await signIn(page, server);
 	await page.goto(`${server.origin}/templates`);

@@ -18,6 +18,7 @@
 	import Columns from './Columns.svelte';
 	import type { Column, Order } from './columns';
 	import { Near } from './near.svelte';
+	import { DOES, keepsPresses } from './presses';
 
 	/**
 	 * A list of rows: put in order by their heads, chosen at the left (with Shift from one to another), and acted on above. Only
@@ -143,21 +144,30 @@
 	});
 	const drawn = $derived(near.drawn);
 
-	// a long list keeps the widths that its columns have at first: otherwise each row that comes would have them all reckoned anew, and
-	// the columns would move under the hand
-	const LONG = 200;
+	// columns keep the widths that they have at first: otherwise rows that come and go would move the columns, break titles
+	// elsewhere and so move all rows under the hand. What can't be broken still widens its column, but in a long list, where
+	// each row that comes would have all of them reckoned anew
+	const [SHORT, LONG] = [12, 200];
 	let head = $state<HTMLTableRowElement>();
 	let widths = $state.raw<number[] | null>(null);
 	let room = $state(0);
-	const long = $derived(model.length > LONG);
+	const keeps = $derived(model.length > SHORT);
 	$effect(() => {
 		void [shown, choosable, room];
 		widths = null;
-		if (!long || !near.mounted) return;
-		const frame = requestAnimationFrame(() => {
-			widths = [...(head?.cells ?? [])].map((cell) => cell.getBoundingClientRect().width);
+		if (!keeps || !near.mounted) return;
+		let frame = 0;
+		let over = false;
+		void document.fonts.ready.then(() => {
+			if (over) return;
+			frame = requestAnimationFrame(() => {
+				widths = [...(head?.cells ?? [])].map((cell) => cell.getBoundingClientRect().width);
+			});
 		});
-		return () => cancelAnimationFrame(frame);
+		return () => {
+			over = true;
+			cancelAnimationFrame(frame);
+		};
 	});
 
 	// the next page comes before its place is in view
@@ -210,7 +220,7 @@
 	}
 	/** Pressing a row anywhere but on what does something else. */
 	function pressed(event: MouseEvent, row: Row) {
-		if (!onopen || (event.target as HTMLElement).closest('a, button, input, label')) return;
+		if (!onopen || (event.target as HTMLElement).closest(DOES)) return;
 		if (getSelection()?.toString()) return;
 		held = row.id;
 		onopen(row);
@@ -245,7 +255,7 @@
 	style:overflow-y={height ? 'auto' : null}
 >
 	<table
-		class="list {widths ? 'table-fixed' : ''}"
+		class="list {widths && model.length > LONG ? 'table-fixed' : ''}"
 		role="grid"
 		aria-label={label}
 		aria-rowcount={(total ?? model.length) + 1}
@@ -284,7 +294,7 @@
 				{/each}
 			</tr>
 		</thead>
-		<tbody bind:this={body}>
+		<tbody bind:this={body} {@attach keepsPresses}>
 			{#if near.before > 0}<tr aria-hidden="true" style:height="{near.before}px"></tr>{/if}
 			{#each drawn as index (model[index]!.id)}
 				{@const row = model[index]!}
