@@ -145,8 +145,8 @@
 	const drawn = $derived(near.drawn);
 
 	// columns keep the widths that they have at first: otherwise rows that come and go would move the columns, break titles
-	// elsewhere and so move all rows under the hand. What can't be broken still widens its column, but in a long list, where
-	// each row that comes would have all of them reckoned anew
+	// elsewhere and so move all rows under the hand. What can't be broken still widens its column; not so in a long list,
+	// where each row that comes would have all of them reckoned anew
 	const [SHORT, LONG] = [12, 200];
 	let head = $state<HTMLTableRowElement>();
 	let widths = $state.raw<number[] | null>(null);
@@ -158,7 +158,8 @@
 		if (!keeps || !near.mounted) return;
 		let frame = 0;
 		let over = false;
-		void document.fonts.ready.then(() => {
+		const { fonts } = document;
+		void fonts.ready.then(() => {
 			if (over) return;
 			frame = requestAnimationFrame(() => {
 				widths = [...(head?.cells ?? [])].map((cell) => cell.getBoundingClientRect().width);
